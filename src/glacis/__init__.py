@@ -1,0 +1,3 @@
+"""Glacis: a desktop bench for the person who designs roofs."""
+
+__version__ = "0.1.0"

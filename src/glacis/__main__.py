@@ -1,0 +1,6 @@
+"""Run the command line: ``python -m glacis``."""
+
+from glacis.cli.main import main
+
+if __name__ == "__main__":
+    raise SystemExit(main())

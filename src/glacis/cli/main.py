@@ -1,0 +1,38 @@
+"""``glacis``: the window, and what can be done without one."""
+
+import sys
+from collections.abc import Sequence
+from pathlib import Path
+
+EXIT_STOP, EXIT_BAD_INPUT = 1, 2
+COMMANDS = ("check", "report", "export")
+USAGE = """\
+glacis [FILE]                      open the window, on FILE if given
+glacis --demo                      open the window on the demo project
+glacis check FILE [--json]         headline results and findings
+glacis report FILE -o OUT.pdf      calculation report
+glacis export FILE --what layers -o OUT.csv
+                                   schedule of layers
+"""
+
+
+def main(arguments: Sequence[str] | None = None) -> int:
+    """Run one command; the exit code is 0, 1 on a stop finding, 2 on bad input."""
+    words = list(sys.argv[1:] if arguments is None else arguments)
+    if words and words[0] in (*COMMANDS, "--help", "-h", "--version"):
+        from glacis.cli.headless import run
+
+        return run(words)
+    return _window(words)
+
+
+def _window(words: list[str]) -> int:
+    demo = "--demo" in words
+    files = [word for word in words if not word.startswith("-")]
+    odd = [word for word in words if word.startswith("-") and word != "--demo"]
+    if odd or len(files) > 1:
+        sys.stderr.write(f"glacis: cannot use {' '.join(odd or files[1:])!r}\n{USAGE}")
+        return EXIT_BAD_INPUT
+    from glacis.ui.app import run_window
+
+    return run_window(demo=demo, path=Path(files[0]) if files else None)

@@ -1,0 +1,223 @@
+"""Document to all results, recomputing only what depends on a change.
+
+Every part is remembered under exactly the values it reads; values unused for two
+analyses in a row are forgotten. ``counts`` tells how often each part was really computed.
+"""
+
+from collections.abc import Callable, Hashable
+from typing import Any, TypeVar
+
+from msgspec import Struct
+
+from glacis.core.heat.assess import Films, Heat, assess, films_for, weight
+from glacis.core.heat.resolve import Known, LayerData, resolve
+from glacis.core.heat.surfaces import Direction, direction_of
+from glacis.core.judgement.catalogue import judge
+from glacis.core.judgement.finding import SEVERITIES, Finding
+from glacis.core.materials.library import Family, Library
+from glacis.core.model.document import (
+    Assembly,
+    Climate,
+    Material,
+    Project,
+    RoofArea,
+    Targets,
+    Zone,
+)
+from glacis.core.model.layers import MembraneLayer, SolidLayer
+from glacis.core.model.lookup import by_id, target_of
+from glacis.core.moisture.assess import assess_moisture, assess_surface, monthly_air
+from glacis.core.moisture.monthly import MonthAir, Monthly
+from glacis.core.moisture.surface import Surface
+from glacis.core.roof import Roof
+
+T = TypeVar("T")
+
+
+class AreaResult(Struct, frozen=True):
+    """An analysed area and what the rules find about it, worst first."""
+
+    roof: Roof
+    findings: tuple[Finding, ...]
+
+
+class Results(Struct, frozen=True):
+    """Everything that follows from a document."""
+
+    areas: tuple[AreaResult, ...]
+
+    def area(self, identifier: str) -> AreaResult | None:
+        """The result of one area; None where there is no such area."""
+        return next((item for item in self.areas if item.roof.area.id == identifier), None)
+
+    @property
+    def findings(self) -> tuple[Finding, ...]:
+        """All findings of all areas, worst first."""
+        found = [finding for item in self.areas for finding in item.findings]
+        return tuple(sorted(found, key=lambda finding: SEVERITIES.index(finding.severity)))
+
+
+class Memo:
+    """Remembered values that forget what two passes in a row did not ask for."""
+
+    def __init__(self) -> None:
+        self.counts: dict[str, int] = {}
+        self._now: dict[Hashable, Any] = {}
+        self._before: dict[Hashable, Any] = {}
+
+    def turn(self) -> None:
+        """Begin a new pass."""
+        self._before, self._now = self._now, {}
+
+    def get(self, part: str, key: Hashable, make: Callable[[], T]) -> T:
+        """The value of ``part`` for ``key``, made only if it is not remembered."""
+        full = (part, key)
+        if full in self._now:
+            value: T = self._now[full]
+            return value
+        if full in self._before:
+            value = self._before[full]
+        else:
+            self.counts[part] = self.counts.get(part, 0) + 1
+            value = make()
+        self._now[full] = value
+        return value
+
+
+class _Thermal(Struct, frozen=True):
+    """What follows from layers and direction alone."""
+
+    layers: tuple[LayerData, ...]
+    families: tuple[Family | None, ...]
+    films: Films
+    heat: Heat
+    weight: float
+
+
+class _Indoor(Struct, frozen=True):
+    """What follows from climate, zone and targets alone."""
+
+    air: tuple[MonthAir, ...]
+    surface: Surface
+
+
+def material_ids(assembly: Assembly) -> tuple[str, ...]:
+    """Ids of all materials that an assembly names, framing included, without repeats."""
+    found: dict[str, None] = {}
+    for layer in assembly.layers:
+        if isinstance(layer, (SolidLayer, MembraneLayer)):
+            found[layer.material] = None
+        framing = getattr(layer, "framing", None)
+        if framing is not None:
+            found[framing.material] = None
+    return tuple(found)
+
+
+class Analyser:
+    """Turns documents into results and remembers the parts."""
+
+    def __init__(self, library: Library) -> None:
+        self.library = library
+        self._memo = Memo()
+        self._families = library.family_index()
+        self._shared = library.index()
+
+    @property
+    def counts(self) -> dict[str, int]:
+        """How often each part was really computed."""
+        return self._memo.counts
+
+    def materials(self, project: Project) -> dict[str, Material]:
+        """All materials a project may use, by id."""
+        if not project.materials:
+            return self._shared
+        return self.library.index(project.materials)
+
+    def analyse(self, project: Project) -> Results:
+        """All results of ``project``.
+
+        Raises:
+            MissingReference: where an area names an assembly or zone that does not exist.
+        """
+        self._memo.turn()
+        return self._analyse(project)
+
+    def preview(self, project: Project) -> Results:
+        """All results of a document that is only being considered; forgets nothing."""
+        return self._analyse(project)
+
+    def _analyse(self, project: Project) -> Results:
+        materials = self.materials(project)
+        return Results(tuple(self._area(project, area, materials) for area in project.areas))
+
+    def _area(
+        self, project: Project, area: RoofArea, materials: dict[str, Material]
+    ) -> AreaResult:
+        where = f"Roof area '{area.name}'"
+        assembly = by_id(project.assemblies, area.assembly, "assembly", where)
+        zone = by_id(project.zones, area.zone, "indoor zone", where)
+        direction = direction_of(area.pitch)
+        used = tuple(materials.get(name) for name in material_ids(assembly))
+        key = (assembly, direction, used)
+        thermal = self._memo.get("thermal", key, lambda: self._thermal(*key))
+        indoor = self._indoor(project.site.climate, zone, project.targets)
+        monthly = self._moisture(key, thermal, indoor.air)
+        own = frozenset(m.id for m in project.materials if m in used)
+        facts = (area, zone, project.targets, target_of(project, area), own, project.site.climate)
+        return self._memo.get(
+            "judgement", (key, facts), lambda: _judged(assembly, facts, thermal, indoor, monthly)
+        )
+
+    def _thermal(
+        self, assembly: Assembly, direction: Direction, used: tuple[Material | None, ...]
+    ) -> _Thermal:
+        found = {material.id: material for material in used if material is not None}
+        layers = resolve(assembly, direction, Known(found, self._families))
+        films = films_for(direction, assembly.surface_inside, assembly.surface_outside)
+        families = tuple(
+            self._families.get(layer.material.family) if layer.material else None
+            for layer in layers
+        )
+        return _Thermal(layers, families, films, assess(layers, direction, films), weight(layers))
+
+    def _indoor(self, climate: Climate, zone: Zone, targets: Targets) -> _Indoor:
+        def make() -> _Indoor:
+            air = monthly_air(climate, zone, targets)
+            return _Indoor(air, assess_surface(air, targets))
+
+        key = (climate, zone, targets.excess_margin, targets.surface_humidity)
+        return self._memo.get("indoor", key, make)
+
+    def _moisture(
+        self, key: Hashable, thermal: _Thermal, air: tuple[MonthAir, ...]
+    ) -> Monthly:
+        return self._memo.get(
+            "moisture", (key, air), lambda: assess_moisture(thermal.layers, thermal.films, air)
+        )
+
+
+def _judged(
+    assembly: Assembly,
+    facts: tuple[RoofArea, Zone, Targets, float, frozenset[str], Climate],
+    thermal: _Thermal,
+    indoor: _Indoor,
+    monthly: Monthly,
+) -> AreaResult:
+    area, zone, targets, target, own, climate = facts
+    roof = Roof(
+        area=area,
+        zone=zone,
+        assembly=assembly,
+        climate=climate,
+        targets=targets,
+        target=target,
+        layers=thermal.layers,
+        families=thermal.families,
+        own_materials=own,
+        films=thermal.films,
+        heat=thermal.heat,
+        surface=indoor.surface,
+        monthly=monthly,
+        weight=thermal.weight,
+    )
+    return AreaResult(roof, judge(roof))

@@ -1,0 +1,1 @@
+"""Monthly climates of sites."""

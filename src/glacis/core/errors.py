@@ -1,0 +1,34 @@
+"""Errors that Glacis raises for its user."""
+
+
+class GlacisError(Exception):
+    """Base of all errors meant for the user's eyes."""
+
+
+class ValueRefused(GlacisError, ValueError):
+    """A value outside what it may be.
+
+    Carries the field, the value found, what was expected and what to do, so that every
+    place that shows the error can say all four.
+    """
+
+    def __init__(self, field: str, found: object, expected: str, advice: str = "") -> None:
+        self.field = field
+        self.found = found
+        self.expected = expected
+        self.advice = advice
+        tail = f" {advice}" if advice else ""
+        super().__init__(f"{field}: expected {expected}, found {found!r}.{tail}")
+
+
+class MissingReference(GlacisError, KeyError):
+    """A name in the document that points at nothing."""
+
+    def __init__(self, kind: str, identifier: str, where: str) -> None:
+        self.kind = kind
+        self.identifier = identifier
+        self.where = where
+        super().__init__(f"{where} names the {kind} '{identifier}', which does not exist.")
+
+    def __str__(self) -> str:
+        return str(self.args[0])

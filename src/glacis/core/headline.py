@@ -1,0 +1,107 @@
+"""The headline figures of an area, each with its target and its working."""
+
+from typing import Literal
+
+from msgspec import Struct
+
+from glacis.core.climate.year import MONTH_NAMES
+from glacis.core.heat.working import surface_working, transmittance_working, weight_working
+from glacis.core.moisture.assess import face_limit
+from glacis.core.moisture.working import monthly_working
+from glacis.core.roof import Roof
+from glacis.core.units.format import significant
+from glacis.core.units.quantities import Quantity
+from glacis.core.working import Step, Working
+
+Figure = Literal["u", "r", "surface", "condensate", "residual", "thickness", "weight"]
+
+
+class Headline(Struct, frozen=True):
+    """One headline figure.
+
+    Attributes:
+        id: which figure it is.
+        name: as people call it.
+        value: in SI.
+        quantity: what kind of number it is.
+        limit: its target in SI; None where it has none.
+        meets: whether the target is met; None without one.
+        less_is_better: which way is good; None where neither is.
+    """
+
+    id: Figure
+    name: str
+    value: float
+    quantity: Quantity
+    limit: float | None = None
+    meets: bool | None = None
+    less_is_better: bool | None = None
+
+
+def least_limit(roof: Roof) -> float:
+    """The tightest water limit among the condensing places [kg/m²]."""
+    running = roof.targets.condensate
+    faces = roof.monthly.interfaces
+    return min((face_limit(roof.monthly, face.place, running) for face in faces), default=running)
+
+
+def within_limits(roof: Roof) -> bool:
+    """Whether every condensing place stays within its own limit."""
+    running = roof.targets.condensate
+    return all(
+        face.peak <= face_limit(roof.monthly, face.place, running)
+        for face in roof.monthly.interfaces
+    )
+
+
+def headlines(roof: Roof) -> tuple[Headline, ...]:
+    """The figures a designer watches while working."""
+    heat, surface = roof.heat, roof.surface
+    q = Quantity
+    return (
+        Headline(
+            "u", "U-value", heat.transmittance, q.TRANSMITTANCE, roof.target,
+            heat.transmittance <= roof.target * (1 + 1e-9), True,
+        ),
+        Headline("r", "R total", heat.resistance, q.RESISTANCE, None, None, False),
+        Headline(
+            "surface", "f_Rsi", heat.surface_factor, q.FACTOR, surface.least_factor,
+            heat.surface_factor >= surface.least_factor, False,
+        ),
+        Headline(
+            "condensate", "Condensate, peak", roof.monthly.peak, q.CONDENSATE, least_limit(roof),
+            within_limits(roof), True,
+        ),
+        Headline(
+            "residual", "Left after a year", roof.monthly.residual, q.CONDENSATE, 0.0,
+            roof.monthly.verdict != "accumulates", True,
+        ),
+        Headline("thickness", "Thickness", roof.thickness, q.THICKNESS),
+        Headline("weight", "Weight, dry", roof.weight, q.AREA_MASS),
+    )  # fmt: skip
+
+
+def _thickness_working(roof: Roof) -> Working:
+    steps = tuple(
+        Step(f"d_{n}", layer.name, "", layer.thickness, Quantity.THICKNESS)
+        for n, layer in enumerate(roof.layers, 1)
+        if layer.kind != "roof-space"
+    )
+    shown = " + ".join(significant(step.value * 1000) for step in steps) + " mm"
+    total = Step("d", "Σ d", shown, roof.thickness, Quantity.THICKNESS)
+    return Working(
+        "Thickness of the build-up", (*steps, total), ("A roof space is not part of it.",)
+    )
+
+
+def working_of(roof: Roof, figure: Figure) -> Working:
+    """The steps behind a headline figure."""
+    if figure in ("u", "r"):
+        return transmittance_working(roof.layers, roof.heat)
+    if figure == "surface":
+        return surface_working(roof.heat, roof.surface, MONTH_NAMES)
+    if figure in ("condensate", "residual"):
+        return monthly_working(roof.monthly)
+    if figure == "weight":
+        return weight_working(roof.layers, roof.weight)
+    return _thickness_working(roof)

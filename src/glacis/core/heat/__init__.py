@@ -1,0 +1,1 @@
+"""U-values and surface temperatures of assemblies."""

@@ -1,0 +1,215 @@
+"""The U-value of an assembly with its air layers, and its surface factor.
+
+ISO 6946:2017: 6.7.2 combined method, 6.9 ventilated air layers, annex F corrections
+(their place is here, at zero, until they are computed).
+"""
+
+from msgspec import Struct
+
+from glacis.core.heat.air_layers import SLIGHT_FROM, WELL_FROM
+from glacis.core.heat.combined import Combined, Framed, ThermalLayer, combine
+from glacis.core.heat.resolve import LayerData
+from glacis.core.heat.surfaces import R_SE, R_SI, R_SI_MOULD, Direction
+
+
+class Corrections(Struct, frozen=True):
+    """Additions to U [W/(m²·K)] for air voids, fixings and rain on inverted insulation."""
+
+    voids: float = 0.0
+    fixings: float = 0.0
+    inverted_rain: float = 0.0
+
+    @property
+    def total(self) -> float:
+        """Sum of the corrections [W/(m²·K)]."""
+        return self.voids + self.fixings + self.inverted_rain
+
+
+class Films(Struct, frozen=True):
+    """Surface resistances of an area [m²·K/W]."""
+
+    inside: float
+    outside: float
+
+
+class Heat(Struct, frozen=True):
+    """Heat through the clear field of an assembly.
+
+    Attributes:
+        direction: of heat flow.
+        main: the combined method on what counts; for a slightly ventilated air layer, on
+            the build-up with that layer closed.
+        opened: the same with the slightly ventilated layer taken as well ventilated.
+        share_open: weight of ``opened`` [-], 0 without a slightly ventilated layer.
+        counted: how many layers count, from the inside.
+        vented_by: id of the ventilated layer that ends the count, else empty.
+        resistance: R_tot [m²·K/W].
+        corrections: additions to U.
+        surface_factor: f_Rsi of the clear field with R_si = 0.25 m²·K/W [-].
+        metal: whether a metal member bridges a layer.
+    """
+
+    direction: Direction
+    main: Combined
+    opened: Combined | None
+    share_open: float
+    counted: int
+    vented_by: str
+    resistance: float
+    corrections: Corrections
+    surface_factor: float
+    metal: bool
+
+    @property
+    def clear_transmittance(self) -> float:
+        """U of the clear field before corrections [W/(m²·K)]."""
+        return 1 / self.resistance
+
+    @property
+    def transmittance(self) -> float:
+        """U_c with corrections [W/(m²·K)]."""
+        return self.clear_transmittance + self.corrections.total
+
+    @property
+    def upper(self) -> float:
+        """R' [m²·K/W], weighted where an air layer is slightly ventilated."""
+        return self._weigh(self.main.upper, self.opened.upper if self.opened else 0.0)
+
+    @property
+    def lower(self) -> float:
+        """R'' [m²·K/W], weighted where an air layer is slightly ventilated."""
+        return self._weigh(self.main.lower, self.opened.lower if self.opened else 0.0)
+
+    def _weigh(self, closed: float, opened: float) -> float:
+        return (1 - self.share_open) * closed + self.share_open * opened
+
+
+def films_for(direction: Direction, inside: float | None, outside: float | None) -> Films:
+    """Surface resistances: the assembly's own where given, else the standard's."""
+    return Films(
+        R_SI[direction] if inside is None else inside, R_SE if outside is None else outside
+    )
+
+
+def thermal_layers(layers: tuple[LayerData, ...]) -> tuple[ThermalLayer, ...]:
+    """Layers as the combined method wants them."""
+    return tuple(
+        ThermalLayer(
+            layer.id,
+            layer.resistance,
+            Framed(layer.frame.fraction, layer.frame.resistance, layer.frame.group)
+            if layer.frame
+            else None,
+        )
+        for layer in layers
+    )
+
+
+def openness(layer: LayerData) -> float:
+    """How far an air layer is ventilated: 0 closed, 1 well (6.9.3: linear in A_v) [-]."""
+    if layer.ventilation == "well":
+        return 1.0
+    if layer.ventilation == "slight":
+        share = (layer.opening - SLIGHT_FROM) / (WELL_FROM - SLIGHT_FROM)
+        return min(1.0, max(0.0, share))
+    return 0.0
+
+
+class Cut(Struct, frozen=True):
+    """Where ventilation ends the count of layers.
+
+    Attributes:
+        index: of the ventilated layer, or the number of layers.
+        share: weight of the opened build-up [-].
+        space: R of a roof space that still counts [m²·K/W].
+    """
+
+    index: int
+    share: float
+    space: float = 0.0
+
+
+def ventilated_cut(layers: tuple[LayerData, ...]) -> Cut:
+    """The first layer from the inside that outside air passes through."""
+    for index, layer in enumerate(layers):
+        if layer.kind == "roof-space":
+            return Cut(index, 1.0, layer.resistance)
+        share = openness(layer)
+        if share > 0:
+            return Cut(index, share)
+    return Cut(len(layers), 0.0)
+
+
+def _opened(layers: tuple[ThermalLayer, ...], films: Films, cut: Cut) -> Combined:
+    if cut.space:
+        space = ThermalLayer("", cut.space)
+        return combine((*layers[: cut.index], space), films.inside, films.outside)
+    return combine(layers[: cut.index], films.inside, films.inside)
+
+
+def _resistance(layers: tuple[ThermalLayer, ...], films: Films, cut: Cut) -> float:
+    if cut.share == 0:
+        return combine(layers, films.inside, films.outside).total
+    opened = _opened(layers, films, cut).total
+    if cut.share == 1:
+        return opened
+    closed = combine(layers, films.inside, films.outside).total
+    return (1 - cut.share) * closed + cut.share * opened
+
+
+def assess(layers: tuple[LayerData, ...], direction: Direction, films: Films) -> Heat:
+    """Heat through ``layers``, inside to outside.
+
+    A well ventilated air layer and all outside it are left out and the outer film takes
+    R_si (6.9.4); a slightly ventilated one interpolates the two totals (6.9.3); a roof space
+    counts with its R_u and the roof above it is in that figure (6.10.2).
+    """
+    plain = thermal_layers(layers)
+    cut = ventilated_cut(layers)
+    partly = 0 < cut.share < 1
+    main = combine(plain, films.inside, films.outside) if cut.share < 1 else _opened(plain, films, cut)
+    opened = _opened(plain, films, cut) if partly else None
+    total = main.total if opened is None else (1 - cut.share) * main.total + cut.share * opened.total
+    mould_films = Films(R_SI_MOULD, films.outside)
+    mould = _mould_resistance(plain, mould_films, films, cut)
+    counted = len(layers) if cut.share < 1 else cut.index + (1 if cut.space else 0)
+    return Heat(
+        direction=direction,
+        main=main,
+        opened=opened,
+        share_open=cut.share if opened else 0.0,
+        counted=counted,
+        vented_by=layers[cut.index].id if cut.share else "",
+        resistance=total,
+        corrections=Corrections(),
+        surface_factor=1 - R_SI_MOULD / mould,
+        metal=any(x.frame.metal for x in layers[:counted] if x.frame),
+    )
+
+
+def _mould_resistance(
+    layers: tuple[ThermalLayer, ...], mould: Films, films: Films, cut: Cut
+) -> float:
+    """R_tot with the inner film of a mould check; outer films stay as they were."""
+    if cut.share == 0 or cut.space:
+        return _resistance(layers, mould, cut)
+    opened = combine(layers[: cut.index], mould.inside, films.inside).total
+    if cut.share == 1:
+        return opened
+    closed = combine(layers, mould.inside, films.outside).total
+    return (1 - cut.share) * closed + cut.share * opened
+
+
+def weight(layers: tuple[LayerData, ...]) -> float:
+    """Dry dead weight of an assembly [kg/m²], from densities and framing shares.
+
+    A roof space stands for structure above that is not listed and weighs nothing here.
+    """
+    total = 0.0
+    for layer in layers:
+        share = layer.frame.fraction if layer.frame else 0.0
+        if layer.material is not None:
+            total += (1 - share) * layer.thickness * layer.material.density
+        if layer.frame:
+            total += share * layer.thickness * layer.frame.density
+    return total

@@ -1,0 +1,138 @@
+"""The combined method: upper and lower limit of the total thermal resistance.
+
+ISO 6946:2017, 6.7.2. The upper limit takes heat to flow straight through, section by
+section; the lower limit takes every plane parallel to the surfaces to be isothermal.
+"""
+
+from itertools import product
+
+from msgspec import Struct
+
+LARGEST_RATIO = 1.5
+"""R'/R'' above which the method does not apply (ISO 6946:2017, 6.7.2.1)."""
+
+
+class Framed(Struct, frozen=True):
+    """The bridging part of a thermal layer: area share [-], R [m²·K/W] and its alignment."""
+
+    fraction: float
+    resistance: float
+    group: str
+
+
+class ThermalLayer(Struct, frozen=True):
+    """A layer as the method sees it: R between members [m²·K/W] and the members, if any."""
+
+    id: str
+    resistance: float
+    framed: Framed | None = None
+
+
+class Section(Struct, frozen=True):
+    """One path straight through the build-up.
+
+    Attributes:
+        fraction: share of the area [-].
+        in_frame: for each layer, whether this path runs through its members.
+        resistance: from air to air [m²·K/W].
+    """
+
+    fraction: float
+    in_frame: tuple[bool, ...]
+    resistance: float
+
+
+class Combined(Struct, frozen=True):
+    """Result of the combined method.
+
+    Attributes:
+        sections: paths behind the upper limit, the largest share first.
+        layer_means: area-averaged R of each layer, behind the lower limit [m²·K/W].
+        upper: R' [m²·K/W].
+        lower: R'' [m²·K/W].
+        surfaces: R_si and R_se used [m²·K/W].
+    """
+
+    sections: tuple[Section, ...]
+    layer_means: tuple[float, ...]
+    upper: float
+    lower: float
+    surfaces: tuple[float, float]
+
+    @property
+    def total(self) -> float:
+        """R_tot = (R' + R'')/2 [m²·K/W]."""
+        return (self.upper + self.lower) / 2
+
+    @property
+    def transmittance(self) -> float:
+        """U = 1/R_tot [W/(m²·K)]."""
+        return 1 / self.total
+
+    @property
+    def error(self) -> float:
+        """Largest relative error e = (R' - R'')/(2 R_tot) [-] (6.7.2.5)."""
+        return (self.upper - self.lower) / (2 * self.total)
+
+    @property
+    def ratio(self) -> float:
+        """R'/R'' [-]; the method holds up to 1.5."""
+        return self.upper / self.lower
+
+
+def _strips(layers: tuple[ThermalLayer, ...], group: str) -> list[tuple[float, dict[int, bool]]]:
+    """The strips that one set of aligned members cuts the area into.
+
+    Members in line lie centre on centre, so the narrower lies within the wider.
+    """
+    members = {i: x.framed.fraction for i, x in enumerate(layers) if x.framed and x.framed.group == group}
+    edges = sorted({0.0, 1.0, *members.values()})
+    strips = []
+    for low, high in zip(edges, edges[1:], strict=False):
+        strips.append((high - low, {i: f >= high for i, f in members.items()}))
+    return strips
+
+
+def sections_of(layers: tuple[ThermalLayer, ...], films: float) -> tuple[Section, ...]:
+    """All paths through ``layers``; sets of members that are not aligned cross independently."""
+    groups = sorted({layer.framed.group for layer in layers if layer.framed})
+    found: list[Section] = []
+    for strips in product(*(_strips(layers, group) for group in groups)):
+        fraction = 1.0
+        inside: dict[int, bool] = {}
+        for share, members in strips:
+            fraction *= share
+            inside.update(members)
+        if fraction <= 0:
+            continue
+        resistance = films
+        for index, layer in enumerate(layers):
+            in_frame = inside.get(index, False) and layer.framed
+            resistance += layer.framed.resistance if in_frame and layer.framed else layer.resistance
+        flags = tuple(inside.get(i, False) for i in range(len(layers)))
+        found.append(Section(fraction, flags, resistance))
+    return tuple(sorted(found, key=lambda section: -section.fraction))
+
+
+def layer_mean(layer: ThermalLayer) -> float:
+    """Area-averaged R of one layer [m²·K/W]: 1/R = sum of f/R (6.7.2.4)."""
+    framed = layer.framed
+    if framed is None or layer.resistance <= 0 or framed.resistance <= 0:
+        return layer.resistance
+    share = framed.fraction
+    return 1 / ((1 - share) / layer.resistance + share / framed.resistance)
+
+
+def combine(layers: tuple[ThermalLayer, ...], inside: float, outside: float) -> Combined:
+    """Upper and lower limit of a build-up.
+
+    Args:
+        layers: inside to outside.
+        inside: R_si [m²·K/W].
+        outside: R_se [m²·K/W].
+    """
+    sections = sections_of(layers, inside + outside)
+    upper = 1 / sum(section.fraction / section.resistance for section in sections)
+    means = tuple(layer_mean(layer) for layer in layers)
+    lower = inside + sum(means) + outside
+    return Combined(sections, means, upper, min(lower, upper), (inside, outside))

@@ -1,0 +1,259 @@
+"""From an assembly and its materials to plain numbers per layer, inside to outside."""
+
+from collections.abc import Mapping
+from typing import Literal
+
+from msgspec import Struct
+
+from glacis.core.heat.air_layers import unventilated
+from glacis.core.heat.surfaces import R_U, Direction
+from glacis.core.materials.library import Family
+from glacis.core.model.document import Assembly, Material
+from glacis.core.model.layers import AirLayer, Framing, MembraneLayer, RoofSpaceLayer, SolidLayer
+
+AIR_SD = 0.01
+"""Equivalent air layer thickness of any air layer [m] (ISO 13788:2012, 4.3.2)."""
+LARGEST_R = 1e6
+LayerKind = Literal["solid", "membrane", "air", "roof-space"]
+
+
+class FramePart(Struct, frozen=True):
+    """The bridging part of a layer.
+
+    Attributes:
+        name: of its material.
+        fraction: share of the area [-].
+        resistance: through the member [m²·K/W].
+        conductivity: of the member [W/(m·K)].
+        density: of the member [kg/m³].
+        metal: whether it is a metal, for which averaging does not hold.
+        group: id of the set of layers whose members run in line with it.
+        width: of the member's face [m].
+        spacing: centre to centre [m].
+    """
+
+    name: str
+    fraction: float
+    resistance: float
+    conductivity: float
+    density: float
+    metal: bool
+    group: str
+    width: float
+    spacing: float
+
+
+class LayerData(Struct, frozen=True):
+    """One layer in numbers.
+
+    Attributes:
+        id: of the layer.
+        kind: solid, membrane, air or roof-space.
+        name: to print.
+        material: the material, or None for air and for a material nobody knows.
+        missing: id of a material that nobody knows, else empty.
+        thickness: [m].
+        resistance: of the part between members [m²·K/W].
+        sd_dry: equivalent air layer thickness [m], dry cup.
+        sd_wet: the same, wet cup.
+        frame: the bridging part, if any.
+        ventilation: none, slight or well; for air layers and roof spaces.
+        opening: vent opening [m²/m], where slight.
+        hatch: drawing convention.
+        wood_based: whether its moisture is limited by mass.
+    """
+
+    id: str
+    kind: LayerKind
+    name: str
+    material: Material | None
+    missing: str
+    thickness: float
+    resistance: float
+    sd_dry: float
+    sd_wet: float
+    frame: FramePart | None
+    ventilation: Literal["none", "slight", "well"]
+    opening: float
+    hatch: str
+    wood_based: bool
+
+    @property
+    def is_insulation(self) -> bool:
+        """Whether the layer is there to insulate."""
+        return self.material is not None and "insulation" in self.material.roles
+
+    def has_role(self, role: str) -> bool:
+        """Whether its material can do this job."""
+        return self.material is not None and role in self.material.roles
+
+
+class Known(Struct, frozen=True):
+    """Materials and families by id."""
+
+    materials: Mapping[str, Material]
+    families: Mapping[str, Family]
+
+
+def _resistance(thickness: float, conductivity: float) -> float:
+    return thickness / conductivity if conductivity > 0 else LARGEST_R
+
+
+def _group(assembly: Assembly, layer_id: str) -> str:
+    """The layer that a chain of aligned framing leads to; a loop ends where it closes."""
+    links = {
+        layer.id: framing.aligned_with
+        for layer in assembly.layers
+        if (framing := getattr(layer, "framing", None)) is not None
+    }
+    seen: list[str] = []
+    while links.get(layer_id) and layer_id not in seen:
+        seen.append(layer_id)
+        layer_id = links[layer_id]
+    return min([layer_id, *seen]) if layer_id in seen else layer_id
+
+
+def _frame(
+    framing: Framing | None, assembly: Assembly, layer_id: str, thickness: float, known: Known
+) -> FramePart | None:
+    if framing is None:
+        return None
+    material = known.materials.get(framing.material)
+    family = known.families.get(material.family) if material else None
+    conductivity = material.conductivity if material else 0.13
+    return FramePart(
+        name=material.name if material else framing.material,
+        fraction=framing.fraction,
+        resistance=_resistance(thickness, conductivity),
+        conductivity=conductivity,
+        density=material.density if material else 0.0,
+        metal=family is not None and family.id == "metal",
+        group=_group(assembly, layer_id),
+        width=framing.width,
+        spacing=framing.spacing,
+    )
+
+
+def _solid(layer: SolidLayer, assembly: Assembly, known: Known) -> LayerData:
+    material = known.materials.get(layer.material)
+    family = known.families.get(material.family) if material else None
+    frame = _frame(layer.framing, assembly, layer.id, layer.thickness, known)
+    sheet = material is not None and material.is_membrane
+    return LayerData(
+        id=layer.id,
+        kind="solid",
+        name=material.name if material else layer.material,
+        material=material,
+        missing="" if material else layer.material,
+        thickness=layer.thickness,
+        resistance=_resistance(layer.thickness, material.conductivity) if material else 0.0,
+        sd_dry=_vapour(material, layer.thickness, "dry") if not sheet else _sheet(material, "dry"),
+        sd_wet=_vapour(material, layer.thickness, "wet") if not sheet else _sheet(material, "wet"),
+        frame=frame,
+        ventilation="none",
+        opening=0.0,
+        hatch=family.hatch if family else "unknown",
+        wood_based=bool(family and family.wood_based),
+    )
+
+
+def _vapour(material: Material | None, thickness: float, cup: Literal["dry", "wet"]) -> float:
+    if material is None:
+        return 0.0
+    first, second = material.mu_dry, material.mu_wet
+    factor = (first if cup == "dry" else second) or first or second or 1.0
+    return factor * thickness
+
+
+def _sheet(material: Material | None, cup: Literal["dry", "wet"]) -> float:
+    if material is None:
+        return 0.0
+    first, second = material.sd_dry, material.sd_wet
+    return (first if cup == "dry" else second) or first or second or 0.0
+
+
+def _membrane(layer: MembraneLayer, known: Known) -> LayerData:
+    material = known.materials.get(layer.material)
+    family = known.families.get(material.family) if material else None
+    thickness = material.thicknesses[0] if material and material.thicknesses else 0.001
+    return LayerData(
+        id=layer.id,
+        kind="membrane",
+        name=material.name if material else layer.material,
+        material=material,
+        missing="" if material else layer.material,
+        thickness=thickness,
+        resistance=_resistance(thickness, material.conductivity) if material else 0.0,
+        sd_dry=_sheet(material, "dry"),
+        sd_wet=_sheet(material, "wet"),
+        frame=None,
+        ventilation="none",
+        opening=0.0,
+        hatch=family.hatch if family else "membrane",
+        wood_based=False,
+    )
+
+
+_AIR_NAMES = {
+    "none": "Air layer, unventilated",
+    "slight": "Air layer, slightly ventilated",
+    "well": "Air layer, well ventilated",
+}
+
+
+def _air(layer: AirLayer, assembly: Assembly, direction: Direction, known: Known) -> LayerData:
+    emissivities = (layer.emissivity_inside, layer.emissivity_outside)
+    return LayerData(
+        id=layer.id,
+        kind="air",
+        name=_AIR_NAMES[layer.ventilation],
+        material=None,
+        missing="",
+        thickness=layer.thickness,
+        resistance=unventilated(layer.thickness, direction, emissivities),
+        sd_dry=AIR_SD,
+        sd_wet=AIR_SD,
+        frame=_frame(layer.framing, assembly, layer.id, layer.thickness, known),
+        ventilation=layer.ventilation,
+        opening=layer.opening,
+        hatch="air",
+        wood_based=False,
+    )
+
+
+def _roof_space(layer: RoofSpaceLayer) -> LayerData:
+    return LayerData(
+        id=layer.id,
+        kind="roof-space",
+        name="Ventilated roof space",
+        material=None,
+        missing="",
+        thickness=layer.height,
+        resistance=R_U[layer.covering],
+        sd_dry=0.0,
+        sd_wet=0.0,
+        frame=None,
+        ventilation="well",
+        opening=0.0,
+        hatch="air",
+        wood_based=False,
+    )
+
+
+def resolve(assembly: Assembly, direction: Direction, known: Known) -> tuple[LayerData, ...]:
+    """Every layer of ``assembly`` in numbers, inside to outside.
+
+    A material that nobody knows gives R = 0 and s_d = 0, with its id in ``missing``, so that
+    the roof can still be drawn and a finding can say what is wanted.
+    """
+    found: list[LayerData] = []
+    for layer in assembly.layers:
+        if isinstance(layer, SolidLayer):
+            found.append(_solid(layer, assembly, known))
+        elif isinstance(layer, MembraneLayer):
+            found.append(_membrane(layer, known))
+        elif isinstance(layer, AirLayer):
+            found.append(_air(layer, assembly, direction, known))
+        else:
+            found.append(_roof_space(layer))
+    return tuple(found)

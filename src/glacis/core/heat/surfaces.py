@@ -1,0 +1,38 @@
+"""Surface resistances and roof spaces.
+
+ISO 6946:2017, table 7 (surface resistances), 6.8 (direction of heat flow) and table 9
+(roof spaces).
+"""
+
+from typing import Literal
+
+from glacis.core.model.layers import RoofCovering
+
+Direction = Literal["up", "horizontal", "down"]
+
+STEEPEST_UP = 60.0
+R_SI: dict[Direction, float] = {"up": 0.10, "horizontal": 0.13, "down": 0.17}
+R_SE = 0.04
+R_SI_MOULD = 0.25
+"""Inner resistance for mould checks on opaque parts (ISO 13788:2012, 4.4.1)."""
+
+R_U: dict[RoofCovering, float] = {
+    "tiles": 0.06,
+    "sheeted": 0.2,
+    "low-emissivity": 0.3,
+    "boards-and-felt": 0.3,
+}
+R_U_WORDS: dict[RoofCovering, str] = {
+    "tiles": "tiles with no felt or boards beneath",
+    "sheeted": "sheeting, or tiles with felt or boards beneath",
+    "low-emissivity": "as sheeted, with a low-emissivity underside",
+    "boards-and-felt": "lined with boards and felt",
+}
+
+
+def direction_of(pitch: float) -> Direction:
+    """Winter heat-flow direction through a roof at ``pitch`` [°]: up to 60°, then horizontal.
+
+    ISO 6946:2017, 6.8: "horizontal" holds within 30° of a vertical surface's normal flow.
+    """
+    return "up" if pitch <= STEEPEST_UP else "horizontal"

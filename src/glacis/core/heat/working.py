@@ -1,0 +1,231 @@
+"""The steps behind U, f_Rsi and weight, from the same numbers that made them."""
+
+from glacis.core.heat.assess import Heat, ventilated_cut
+from glacis.core.heat.combined import Combined, Section
+from glacis.core.heat.resolve import LayerData
+from glacis.core.heat.surfaces import R_SI_MOULD, STEEPEST_UP
+from glacis.core.moisture.surface import Surface
+from glacis.core.units.format import significant as sig
+from glacis.core.units.quantities import Quantity
+from glacis.core.working import Step, Working
+
+ISO = "ISO 6946:2017"
+R = Quantity.RESISTANCE
+
+
+def _layer_step(number: int, layer: LayerData) -> Step:
+    if layer.kind == "roof-space":
+        return Step("R_u", "roof space", "from the table", layer.resistance, R, f"{ISO}, table 9")
+    if layer.kind == "air":
+        note = "between members" if layer.frame else ""
+        shown = f"depth {sig(layer.thickness * 1000)} mm"
+        source = f"{ISO}, table 8 or annex D"
+        return Step(f"R_{number}", layer.name, shown, layer.resistance, R, source, note)
+    conductivity = layer.material.conductivity if layer.material else 0.0
+    return Step(
+        f"R_{number}",
+        f"{layer.name}: d/λ",
+        f"{sig(layer.thickness)} / {sig(conductivity)}",
+        layer.resistance,
+        R,
+        f"{ISO}, 6.7.1.1",
+    )
+
+
+def _frame_step(number: int, layer: LayerData) -> Step | None:
+    frame = layer.frame
+    if frame is None:
+        return None
+    return Step(
+        f"R_{number},f",
+        f"{frame.name}: d/λ, share f = {sig(frame.fraction * 100, 3)} %",
+        f"{sig(layer.thickness)} / {sig(frame.conductivity)}",
+        frame.resistance,
+        R,
+        f"{ISO}, 6.7.2",
+        f"{sig(frame.width * 1000)} mm members at {sig(frame.spacing * 1000)} mm",
+    )
+
+
+def _section_step(number: int, section: Section, layers: tuple[LayerData, ...]) -> Step:
+    through = [
+        layer.name
+        for layer, inside in zip(layers, section.in_frame, strict=False)
+        if inside and layer.frame
+    ]
+    words = "through members in " + " and ".join(through) if through else "between all members"
+    return Step(
+        f"R_T{number}",
+        f"section {number}, {words}",
+        f"share {sig(section.fraction * 100)} %",
+        section.resistance,
+        R,
+        f"{ISO}, 6.7.2.3",
+    )
+
+
+def _limit_steps(combined: Combined, layers: tuple[LayerData, ...]) -> list[Step]:
+    if len(combined.sections) == 1:
+        terms = " + ".join(sig(mean) for mean in combined.layer_means)
+        inside, outside = combined.surfaces
+        shown = f"{sig(inside)} + {terms} + {sig(outside)}"
+        return [Step("R_tot", "R_si + ΣR + R_se", shown, combined.total, R, f"{ISO}, 6.7.1")]
+    steps = [_section_step(n, s, layers) for n, s in enumerate(combined.sections, 1)]
+    upper = " + ".join(f"{sig(s.fraction)}/{sig(s.resistance)}" for s in combined.sections)
+    steps.append(Step("R′", "1/Σ(f/R_T)", f"1/({upper})", combined.upper, R, f"{ISO}, 6.7.2.3"))
+    inside, outside = combined.surfaces
+    lower = " + ".join(sig(mean) for mean in combined.layer_means)
+    shown = f"{sig(inside)} + {lower} + {sig(outside)}"
+    steps.append(Step("R″", "R_si + ΣR̄ + R_se", shown, combined.lower, R, f"{ISO}, 6.7.2.4"))
+    shown = f"({sig(combined.upper)} + {sig(combined.lower)})/2"
+    steps.append(Step("R_tot", "(R′ + R″)/2", shown, combined.total, R, f"{ISO}, 6.7.2.2"))
+    shown = f"({sig(combined.upper)} − {sig(combined.lower)})/(2 × {sig(combined.total)})"
+    steps.append(
+        Step("e", "(R′ − R″)/(2 R_tot)", shown, combined.error, Quantity.SHARE, f"{ISO}, 6.7.2.5")
+    )
+    return steps
+
+
+def _film_steps(heat: Heat) -> list[Step]:
+    inside, outside = heat.main.surfaces
+    flow = "upward" if heat.direction == "up" else "horizontal"
+    return [
+        Step("R_si", f"inner surface, {flow} heat flow", "table", inside, R, f"{ISO}, table 7"),
+        Step("R_se", "outer surface", "table", outside, R, f"{ISO}, table 7 or 6.9.4"),
+    ]
+
+
+def _ventilation_note(heat: Heat, layers: tuple[LayerData, ...]) -> list[str]:
+    cut = ventilated_cut(layers)
+    if not cut.share:
+        return []
+    if cut.space:
+        return ["The roof above the roof space is counted in R_u and not layer by layer."]
+    if cut.share == 1:
+        return [
+            "The ventilated air layer and everything outside it are left out, and the outer "
+            "surface takes the value of R_si (6.9.4)."
+        ]
+    return [f"The air layer is slightly ventilated: {sig(cut.share * 100, 3)} % of the open case."]
+
+
+def _mixing_note(layers: tuple[LayerData, ...]) -> list[str]:
+    groups = {layer.frame.group for layer in layers if layer.frame}
+    framed = [layer for layer in layers if layer.frame]
+    notes = []
+    if len(groups) > 1:
+        notes.append("Members of different layers cross independently: shares are multiplied.")
+    if len(framed) > len(groups):
+        notes.append("Members that run in line overlap: the narrower lies within the wider.")
+    return notes
+
+
+def transmittance_working(layers: tuple[LayerData, ...], heat: Heat) -> Working:
+    """How U came about."""
+    counted = layers[: heat.counted]
+    steps = _film_steps(heat)
+    for number, layer in enumerate(counted, 1):
+        steps.append(_layer_step(number, layer))
+        framed = _frame_step(number, layer)
+        if framed:
+            steps.append(framed)
+    steps.extend(_limit_steps(heat.main, counted))
+    if heat.opened:
+        a = heat.share_open
+        shown = f"(1 − {sig(a)}) × {sig(heat.main.total)} + {sig(a)} × {sig(heat.opened.total)}"
+        steps.append(
+            Step("R_tot", "(1−a) R_closed + a R_open", shown, heat.resistance, R, f"{ISO}, 6.9.3")
+        )
+    steps.append(
+        Step(
+            "U",
+            "1/R_tot",
+            f"1/{sig(heat.resistance)}",
+            heat.clear_transmittance,
+            Quantity.TRANSMITTANCE,
+            f"{ISO}, 6.5.2",
+            "A certificate states U with two decimals.",
+        )
+    )
+    assumptions = [
+        f"Heat flows upward through roofs up to {STEEPEST_UP:.0f}° pitch.",
+        "Corrections for air voids, fixings and rain on inverted insulation are not in this figure.",
+        *_mixing_note(counted),
+        *_ventilation_note(heat, layers),
+    ]
+    return Working("Thermal transmittance of the clear field", tuple(steps), tuple(assumptions))
+
+
+def surface_working(heat: Heat, surface: Surface, month_names: tuple[str, ...]) -> Working:
+    """How f_Rsi and what it must reach came about."""
+    worst = surface.months[surface.critical]
+    resistance = R_SI_MOULD / (1 - heat.surface_factor)
+    factor = Quantity.FACTOR
+    steps = (
+        Step(
+            "f_Rsi",
+            "1 − R_si/R_tot with R_si = 0.25",
+            f"1 − {R_SI_MOULD}/{sig(resistance)}",
+            heat.surface_factor,
+            factor,
+            "ISO 13788:2012, 4.4.1 and 5.4",
+            "clear field; junctions are lower",
+        ),
+        Step(
+            "p_i",
+            f"indoor vapour pressure, {month_names[surface.critical]}",
+            "",
+            worst.pressure,
+            Quantity.PRESSURE,
+            "ISO 13788:2012, 5.3",
+        ),
+        Step(
+            "θ_si,min",
+            "temperature at which p_i/φ_cr saturates",
+            f"p_sat⁻¹({sig(worst.pressure)}/{sig(surface.humidity)})",
+            worst.least_surface,
+            Quantity.TEMPERATURE,
+            "ISO 13788:2012, 5.3 and E.2",
+        ),
+        Step(
+            "f_Rsi,min",
+            "(θ_si,min − θ_e)/(θ_i − θ_e)",
+            f"({sig(worst.least_surface)} − {sig(worst.outdoor)})"
+            f"/({sig(surface.indoor)} − {sig(worst.outdoor)})",
+            worst.factor,
+            factor,
+            "ISO 13788:2012, 5.3",
+            f"critical month: {month_names[surface.critical]}",
+        ),
+    )
+    return Working(
+        "Temperature factor of the inner surface",
+        steps,
+        ("Surface humidity is held below the limit in the monthly mean.",),
+    )
+
+
+def weight_working(layers: tuple[LayerData, ...], total: float) -> Working:
+    """How the dry weight came about."""
+    steps = []
+    for number, layer in enumerate(layers, 1):
+        if layer.material is None and layer.frame is None:
+            continue
+        share = layer.frame.fraction if layer.frame else 0.0
+        density = layer.material.density if layer.material else 0.0
+        mass = (1 - share) * layer.thickness * density
+        shown = f"{sig(1 - share)} × {sig(layer.thickness)} × {sig(density)}"
+        if layer.frame:
+            mass += share * layer.thickness * layer.frame.density
+            shown += f" + {sig(share)} × {sig(layer.thickness)} × {sig(layer.frame.density)}"
+        steps.append(Step(f"m_{number}", layer.name, shown, mass, Quantity.AREA_MASS, "d ρ"))
+    shown = " + ".join(sig(step.value) for step in steps)
+    steps.append(Step("m", "Σ m", shown, total, Quantity.AREA_MASS))
+    return Working(
+        "Dry weight of the build-up",
+        tuple(steps),
+        (
+            "Dry densities of the library; water, snow, fixings and battens not listed are extra.",
+            "The structure is a matter for the engineer.",
+        ),
+    )

@@ -1,0 +1,1 @@
+"""Rules that find faults, and the remedies they offer."""

@@ -1,0 +1,147 @@
+"""Ways out that several rules offer, as changes of a project."""
+
+from collections.abc import Sequence
+from functools import partial
+
+from msgspec.structs import replace
+
+from glacis.core.heat.assess import assess
+from glacis.core.heat.resolve import LayerData
+from glacis.core.judgement.finding import Remedy
+from glacis.core.model.document import Assembly, Project
+from glacis.core.model.edit import (
+    insert_layer,
+    layers_of,
+    move_layer,
+    new_layer_id,
+    position,
+    set_layer,
+    set_thickness,
+)
+from glacis.core.model.layers import AirLayer, MembraneLayer, SolidLayer
+from glacis.core.roof import Roof
+from glacis.core.units.format import with_unit
+from glacis.core.units.quantities import Quantity, System
+
+
+def insert_membrane(project: Project, assembly: str, index: int, material: str) -> Project:
+    """Lay a membrane in at ``index`` counted from the inside."""
+    layers = layers_of(project, assembly)
+    layer = MembraneLayer(id=new_layer_id(layers, material), material=material)
+    return insert_layer(project, assembly, index, layer)
+
+
+def swap_membrane(project: Project, assembly: str, layer_id: str, material: str) -> Project:
+    """Put another membrane in the place of one."""
+    layers = layers_of(project, assembly)
+    layer = layers[position(layers, layer_id)]
+    return set_layer(project, assembly, MembraneLayer(id=layer.id, material=material))
+
+
+def ventilate(project: Project, assembly: str, layer_id: str) -> Project:
+    """Open an air layer to the outside, well ventilated."""
+    layers = layers_of(project, assembly)
+    layer = layers[position(layers, layer_id)]
+    if not isinstance(layer, AirLayer):
+        return project
+    return set_layer(project, assembly, replace(layer, ventilation="well"))
+
+
+def fill_void(project: Project, assembly: str, layer_id: str, material: str) -> Project:
+    """Fill an air layer with insulation, keeping its members."""
+    layers = layers_of(project, assembly)
+    layer = layers[position(layers, layer_id)]
+    if not isinstance(layer, AirLayer):
+        return project
+    filled = SolidLayer(
+        id=layer.id, material=material, thickness=layer.thickness, framing=layer.framing
+    )
+    return set_layer(project, assembly, filled)
+
+
+def move(project: Project, assembly: str, layer_id: str, index: int) -> Project:
+    """Move a layer to ``index`` counted from the inside."""
+    return move_layer(project, assembly, layer_id, index)
+
+
+def warm_side_index(roof: Roof) -> int:
+    """Where a control layer belongs: just inside the innermost insulation of weight."""
+    heaviest = max((x.resistance for x in roof.layers if x.is_insulation), default=0.0)
+    for index, layer in enumerate(roof.layers):
+        if layer.is_insulation and layer.resistance >= 0.2 * heaviest:
+            return index
+    return 0
+
+
+def membrane_remedies(
+    roof: Roof, index: int, choices: Sequence[tuple[str, str]]
+) -> tuple[Remedy, ...]:
+    """Remedies that lay in one of several membranes: pairs of title and material."""
+    return tuple(
+        Remedy(title, partial(insert_membrane, assembly=roof.assembly.id, index=index, material=name))
+        for title, name in choices
+    )
+
+
+def _with_resistance(layer: LayerData, thickness: float) -> LayerData:
+    scale = thickness / layer.thickness
+    frame = layer.frame
+    if frame is not None:
+        frame = replace(frame, resistance=frame.resistance * scale)
+    return replace(
+        layer,
+        thickness=thickness,
+        resistance=layer.resistance * scale,
+        sd_dry=layer.sd_dry * scale,
+        sd_wet=layer.sd_wet * scale,
+        frame=frame,
+    )
+
+
+def transmittance_at(roof: Roof, index: int, thickness: float) -> float:
+    """U [W/(m²·K)] of the clear field with layer ``index`` at ``thickness`` [m]."""
+    changed = list(roof.layers)
+    changed[index] = _with_resistance(changed[index], thickness)
+    return assess(tuple(changed), roof.heat.direction, roof.films).transmittance
+
+
+def purchasable(layer: LayerData) -> list[float]:
+    """Thicknesses [m] that one or two boards of the layer's material can make, rising."""
+    series = layer.material.thicknesses if layer.material else ()
+    return sorted({*series, *(round(a + b, 6) for a in series for b in series)})
+
+
+def least_thickness(roof: Roof, index: int, target: float) -> float | None:
+    """The least purchasable thickness [m] of layer ``index`` that brings U to ``target``."""
+    for thickness in purchasable(roof.layers[index]):
+        if thickness > roof.layers[index].thickness and (
+            transmittance_at(roof, index, thickness) <= target
+        ):
+            return thickness
+    return None
+
+
+def thicken_remedies(project: Project, roof: Roof, target: float) -> tuple[Remedy, ...]:
+    """Thicken one insulating layer until U meets ``target``; the thinnest answers first."""
+    found = []
+    for index, layer in enumerate(roof.layers[: roof.heat.counted]):
+        if not layer.is_insulation:
+            continue
+        thickness = least_thickness(roof, index, target)
+        if thickness is None:
+            continue
+        title = _thicken_title(layer, thickness, project.units)
+        change = partial(
+            set_thickness, assembly_id=roof.assembly.id, layer_id=layer.id, thickness=thickness
+        )
+        found.append((thickness - layer.thickness, Remedy(title, change)))
+    return tuple(remedy for _, remedy in sorted(found, key=lambda pair: pair[0])[:2])
+
+
+def _thicken_title(layer: LayerData, thickness: float, system: System) -> str:
+    return f"Make {layer.name} {with_unit(thickness, Quantity.THICKNESS, system)} thick"
+
+
+def layer_object(assembly: Assembly, layer_id: str) -> object:
+    """The document's layer with this id."""
+    return assembly.layers[position(assembly.layers, layer_id)]

@@ -1,0 +1,1 @@
+"""Typed access to material data: tables with units, bounds and sources."""

@@ -1,0 +1,142 @@
+"""The generic materials, their families, and how a table of them is read."""
+
+from collections.abc import Iterable, Mapping
+
+from msgspec import Struct
+
+from glacis.core.errors import ValueRefused
+from glacis.core.model.document import Material
+
+
+class Family(Struct, frozen=True):
+    """A family of materials: how it is drawn and what its values can physically be.
+
+    Attributes:
+        id: of the family.
+        name: as people call it.
+        hatch: name of its drawing convention.
+        conductivity: least and most thermal conductivity [W/(m·K)].
+        density: least and most density [kg/m³].
+        wood_based: whether its moisture is limited by mass.
+        source: of the bounds.
+    """
+
+    id: str
+    name: str
+    hatch: str
+    conductivity: tuple[float, float]
+    density: tuple[float, float]
+    wood_based: bool
+    source: str
+
+
+class Library(Struct, frozen=True):
+    """Materials and families that a project may use."""
+
+    materials: tuple[Material, ...]
+    families: tuple[Family, ...]
+
+    def index(self, own: Iterable[Material] = ()) -> dict[str, Material]:
+        """Materials by id; the project's ``own`` stand before the library's."""
+        found = {material.id: material for material in self.materials}
+        found.update((material.id, material) for material in own)
+        return found
+
+    def family_index(self) -> dict[str, Family]:
+        """Families by id."""
+        return {family.id: family for family in self.families}
+
+
+Row = Mapping[str, str]
+
+
+def _number(row: Row, key: str, where: str) -> float:
+    value = _optional(row, key, where)
+    if value is None:
+        raise ValueRefused(f"{where}, {key}", "", "a number")
+    return value
+
+
+def _optional(row: Row, key: str, where: str) -> float | None:
+    text = (row.get(key) or "").strip()
+    if not text:
+        return None
+    try:
+        return float(text)
+    except ValueError:
+        raise ValueRefused(f"{where}, {key}", text, "a number") from None
+
+
+def read_family(row: Row) -> Family:
+    """One family from a row of its table."""
+    where = f"family '{row.get('id', '')}'"
+    return Family(
+        id=row["id"],
+        name=row["name"],
+        hatch=row["hatch"],
+        conductivity=(_number(row, "lambda_min", where), _number(row, "lambda_max", where)),
+        density=(_number(row, "density_min", where), _number(row, "density_max", where)),
+        wood_based=row["wood_based"] == "yes",
+        source=row["source"],
+    )
+
+
+def read_material(row: Row) -> Material:
+    """One material from a row of its table; thicknesses there are in millimetres.
+
+    Raises:
+        ValueRefused: naming material, column, what was expected and found.
+    """
+    where = f"material '{row.get('id', '')}'"
+    try:
+        series = tuple(float(t) / 1000 for t in row["thicknesses_mm"].split(";") if t)
+    except ValueError:
+        found = row["thicknesses_mm"]
+        raise ValueRefused(f"{where}, thicknesses_mm", found, "numbers with ; between") from None
+    return Material(
+        id=row["id"],
+        name=row["name"],
+        family=row["family"],
+        conductivity=_number(row, "conductivity", where),
+        density=_number(row, "density", where),
+        heat_capacity=_number(row, "heat_capacity", where),
+        mu_dry=_optional(row, "mu_dry", where),
+        mu_wet=_optional(row, "mu_wet", where),
+        sd_dry=_optional(row, "sd_dry", where),
+        sd_wet=_optional(row, "sd_wet", where),
+        thicknesses=series,
+        roles=tuple(role for role in row["roles"].split(";") if role),
+        least_pitch=_optional(row, "least_pitch", where),
+        fire=row["fire"],
+        purpose=row["purpose"],
+        vapour_note=row["vapour_note"],
+        source=row["source"],
+    )
+
+
+def next_purchasable(material: Material, at_least: float) -> float:
+    """The least thickness [m] in the material's series not below ``at_least``.
+
+    Beyond the series it is made of full boards and one more: the result is then a sum of
+    two series members, or ``at_least`` rounded up to 10 mm where there is no series.
+    """
+    series = sorted(material.thicknesses)
+    for thickness in series:
+        if thickness >= at_least - 1e-9:
+            return thickness
+    pairs = sorted({round(a + b, 6) for a in series for b in series})
+    for thickness in pairs:
+        if thickness >= at_least - 1e-9:
+            return thickness
+    return -(-round(at_least * 1000, 3) // 10) / 100
+
+
+def nearest_purchasable(material: Material | None, thickness: float) -> float:
+    """The thickness [m] that can be bought nearest to the one asked for."""
+    series = material.thicknesses if material else ()
+    if not series:
+        return round(thickness, 3)
+    options = set(series)
+    if thickness > max(series):
+        options |= {round(a + b, 6) for a in series for b in series}
+    return min(options, key=lambda option: (abs(option - thickness), option))

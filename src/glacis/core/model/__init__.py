@@ -1,0 +1,1 @@
+"""The document: frozen values that describe a project."""

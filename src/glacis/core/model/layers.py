@@ -1,0 +1,86 @@
+"""Layers of an assembly, from inside to outside."""
+
+from typing import Literal
+
+from glacis.core.model.node import Node
+
+Ventilation = Literal["none", "slight", "well"]
+RoofCovering = Literal["tiles", "sheeted", "low-emissivity", "boards-and-felt"]
+
+
+class Framing(Node, frozen=True, kw_only=True):
+    """A bridging member inside a layer.
+
+    Attributes:
+        material: id of the member's material.
+        width: face width of one member [m], above 0 and below the spacing.
+        spacing: centre to centre [m].
+        allowance: added share of the area for trimmers, noggings and plates [-].
+        aligned_with: id of another framed layer whose members run in line with these, so
+            that the two overlap; empty where they cross independently.
+    """
+
+    material: str
+    width: float
+    spacing: float
+    allowance: float = 0.0
+    aligned_with: str = ""
+
+    @property
+    def fraction(self) -> float:
+        """Share of the layer's area that the members take [-]."""
+        return min(1.0, self.width / self.spacing + self.allowance)
+
+
+class SolidLayer(Node, frozen=True, kw_only=True, tag_field="kind", tag="solid"):
+    """A layer of material with a thickness [m], with or without framing in it."""
+
+    id: str
+    material: str
+    thickness: float
+    framing: Framing | None = None
+
+
+class MembraneLayer(Node, frozen=True, kw_only=True, tag_field="kind", tag="membrane"):
+    """A thin sheet; its thickness and s_d come with its material."""
+
+    id: str
+    material: str
+
+
+class AirLayer(Node, frozen=True, kw_only=True, tag_field="kind", tag="air"):
+    """An air layer.
+
+    Attributes:
+        thickness: depth of the air layer [m].
+        ventilation: none, slight or well ventilated to the outside (ISO 6946:2017, 6.9).
+        opening: free vent opening per metre of length or per square metre [m²/m], read
+            where slightly ventilated, 0.0005 to 0.0015.
+        emissivity_inside: hemispherical emissivity of the inner face [-].
+        emissivity_outside: of the outer face [-].
+        framing: battens or members that stand in the air layer.
+    """
+
+    id: str
+    thickness: float
+    ventilation: Ventilation = "none"
+    opening: float = 0.001
+    emissivity_inside: float = 0.9
+    emissivity_outside: float = 0.9
+    framing: Framing | None = None
+
+
+class RoofSpaceLayer(Node, frozen=True, kw_only=True, tag_field="kind", tag="roof-space"):
+    """The ventilated space of a cold attic, with the roof above it counted in.
+
+    Attributes:
+        covering: which row of ISO 6946:2017 table 9 applies.
+        height: mean height of the space [m], for the drawing only.
+    """
+
+    id: str
+    covering: RoofCovering = "sheeted"
+    height: float = 0.6
+
+
+Layer = SolidLayer | MembraneLayer | AirLayer | RoofSpaceLayer

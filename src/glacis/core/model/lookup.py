@@ -1,0 +1,56 @@
+"""Find things in a document by their id."""
+
+from collections.abc import Iterable
+from typing import Protocol, TypeVar
+
+from glacis.core.errors import MissingReference
+from glacis.core.model.document import Assembly, Project, RoofArea, Zone
+
+
+class _Identified(Protocol):
+    @property
+    def id(self) -> str: ...
+
+
+T = TypeVar("T", bound=_Identified)
+
+
+def by_id(items: Iterable[T], identifier: str, kind: str, where: str) -> T:
+    """The one of ``items`` with this id.
+
+    Raises:
+        MissingReference: where there is none.
+    """
+    for item in items:
+        if item.id == identifier:
+            return item
+    raise MissingReference(kind, identifier, where)
+
+
+def area_of(project: Project, identifier: str) -> RoofArea:
+    """The roof area with this id."""
+    return by_id(project.areas, identifier, "roof area", "The project")
+
+
+def assembly_of(project: Project, area: RoofArea) -> Assembly:
+    """The assembly of an area."""
+    return by_id(project.assemblies, area.assembly, "assembly", f"Roof area '{area.name}'")
+
+
+def zone_of(project: Project, area: RoofArea) -> Zone:
+    """The indoor zone beneath an area."""
+    return by_id(project.zones, area.zone, "indoor zone", f"Roof area '{area.name}'")
+
+
+def target_of(project: Project, area: RoofArea) -> float:
+    """The U-value [W/(m²·K)] that an area has to meet."""
+    return project.targets.u_value if area.target_u is None else area.target_u
+
+
+def plan_area(area: RoofArea) -> float:
+    """Area in plan [m²] by the shoelace formula."""
+    corners = area.outline
+    total = 0.0
+    for (x1, y1), (x2, y2) in zip(corners, corners[1:] + corners[:1], strict=True):
+        total += x1 * y2 - x2 * y1
+    return abs(total) / 2

@@ -1,0 +1,167 @@
+"""Check a whole document: ranges of values and names that must point at something."""
+
+from collections.abc import Iterator
+from math import isfinite
+
+from glacis.core.errors import GlacisError, MissingReference, ValueRefused
+from glacis.core.model.document import (
+    Assembly,
+    HumidityClass,
+    Project,
+    RoofArea,
+    SetPoint,
+    Site,
+    Zone,
+)
+from glacis.core.model.layers import AirLayer, Framing, Layer, MembraneLayer, SolidLayer
+
+THICKEST_LAYER = 3.0
+MONTHS = 12
+
+
+def _within(field: str, value: float, low: float, high: float, unit: str) -> None:
+    if not (isfinite(value) and low <= value <= high):
+        raise ValueRefused(field, value, f"{low:g} to {high:g} {unit}".strip())
+
+
+def check_framing(framing: Framing, where: str) -> None:
+    """Refuse framing that could not be built.
+
+    Raises:
+        ValueRefused: naming the field, what was found and the range.
+    """
+    _within(f"{where}, framing spacing", framing.spacing, 0.02, 10.0, "m")
+    _within(f"{where}, framing width", framing.width, 0.001, framing.spacing, "m")
+    _within(f"{where}, framing allowance", framing.allowance, 0.0, 0.5, "of the area")
+    share = framing.width / framing.spacing + framing.allowance
+    _within(f"{where}, framing share", share, 0.0, 1.0, "of the area")
+
+
+def check_layer(layer: Layer, where: str) -> None:
+    """Refuse a layer that could not be built.
+
+    Raises:
+        ValueRefused: naming the field, what was found and the range.
+    """
+    if isinstance(layer, MembraneLayer):
+        return
+    if isinstance(layer, (SolidLayer, AirLayer)):
+        _within(f"{where}, thickness", layer.thickness, 1e-5, THICKEST_LAYER, "m")
+        if layer.framing:
+            check_framing(layer.framing, where)
+    if isinstance(layer, AirLayer):
+        _within(f"{where}, emissivity inside", layer.emissivity_inside, 0.01, 1.0, "")
+        _within(f"{where}, emissivity outside", layer.emissivity_outside, 0.01, 1.0, "")
+        _within(f"{where}, vent opening", layer.opening, 0.0, 1.0, "m²/m")
+
+
+def _check_site(site: Site) -> None:
+    climate = site.climate
+    for name, series, low, high, unit in (
+        ("temperature", climate.temperature, -60.0, 60.0, "°C"),
+        ("humidity", climate.humidity, 0.01, 1.0, ""),
+    ):
+        if len(series) != MONTHS:
+            raise ValueRefused(f"site climate, {name}", len(series), "12 monthly values")
+        for month, value in enumerate(series, 1):
+            _within(f"site climate, {name} of month {month}", value, low, high, unit)
+    _within("site climate, winter design day", climate.design_winter, -70.0, 40.0, "°C")
+    _within("site climate, summer design day", climate.design_summer, -20.0, 60.0, "°C")
+
+
+def _check_zone(zone: Zone) -> None:
+    where = f"indoor zone '{zone.name}'"
+    _within(f"{where}, temperature", zone.temperature, -40.0, 60.0, "°C")
+    if isinstance(zone.humidity, HumidityClass):
+        _within(f"{where}, humidity class", zone.humidity.number, 1, 5, "")
+    if isinstance(zone.humidity, SetPoint):
+        _within(f"{where}, humidity", zone.humidity.humidity, 0.01, 1.0, "")
+
+
+def _check_area(area: RoofArea) -> None:
+    where = f"roof area '{area.name}'"
+    _within(f"{where}, pitch", area.pitch, 0.0, 90.0, "°")
+    if len(area.outline) < 3:
+        raise ValueRefused(f"{where}, outline", len(area.outline), "at least 3 corners")
+    for x, y in area.outline:
+        _within(f"{where}, outline", max(abs(x), abs(y)), 0.0, 1e5, "m")
+    if area.target_u is not None:
+        _within(f"{where}, target U", area.target_u, 0.01, 10.0, "W/(m²·K)")
+
+
+def _check_assembly(assembly: Assembly) -> None:
+    where = f"assembly '{assembly.name}'"
+    _unique((layer.id for layer in assembly.layers), f"layer of {where}")
+    framed = {layer.id for layer in assembly.layers if getattr(layer, "framing", None)}
+    for number, layer in enumerate(assembly.layers, 1):
+        place = f"{where}, layer {number}"
+        check_layer(layer, place)
+        framing = getattr(layer, "framing", None)
+        if framing and framing.aligned_with and framing.aligned_with not in framed:
+            raise MissingReference("framed layer", framing.aligned_with, place.capitalize())
+    for name, value in (
+        ("R_si", assembly.surface_inside),
+        ("R_se", assembly.surface_outside),
+    ):
+        if value is not None:
+            _within(f"{where}, {name}", value, 0.0, 1.0, "m²·K/W")
+
+
+def _unique(identifiers: Iterator[str], kind: str) -> None:
+    seen: set[str] = set()
+    for identifier in identifiers:
+        if identifier in seen:
+            raise ValueRefused(kind, identifier, "an id used once")
+        seen.add(identifier)
+
+
+def _check_targets(project: Project) -> None:
+    targets = project.targets
+    _within("target U", targets.u_value, 0.01, 10.0, "W/(m²·K)")
+    _within("target condensate", targets.condensate, 0.0, 10.0, "kg/m²")
+    _within("critical surface humidity", targets.surface_humidity, 0.1, 1.0, "")
+    _within("vapour excess margin", targets.excess_margin, 0.5, 2.0, "")
+
+
+def check_project(project: Project) -> None:
+    """Refuse a document that contradicts itself or leaves its ranges.
+
+    Materials that a layer names and nobody knows are not refused here: they are a
+    finding, so that a file with one unknown material can still be opened and mended.
+
+    Raises:
+        ValueRefused: for a value out of range.
+        MissingReference: for an area whose assembly or zone does not exist.
+    """
+    _check_site(project.site)
+    _check_targets(project)
+    for zone in project.zones:
+        _check_zone(zone)
+    for assembly in (*project.assemblies, *(v.assembly for v in project.variants)):
+        _check_assembly(assembly)
+    for area in project.areas:
+        _check_area(area)
+    _unique((area.id for area in project.areas), "roof area")
+    _unique((zone.id for zone in project.zones), "indoor zone")
+    _unique((assembly.id for assembly in project.assemblies), "assembly")
+    _unique((material.id for material in project.materials), "material")
+    _check_references(project)
+
+
+def _check_references(project: Project) -> None:
+    assemblies = {assembly.id for assembly in project.assemblies}
+    zones = {zone.id for zone in project.zones}
+    for area in project.areas:
+        if area.assembly not in assemblies:
+            raise MissingReference("assembly", area.assembly, f"Roof area '{area.name}'")
+        if area.zone not in zones:
+            raise MissingReference("indoor zone", area.zone, f"Roof area '{area.name}'")
+
+
+def is_sound(project: Project) -> GlacisError | None:
+    """The first fault of a document, or None."""
+    try:
+        check_project(project)
+    except GlacisError as fault:
+        return fault
+    return None

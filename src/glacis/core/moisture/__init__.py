@@ -1,0 +1,1 @@
+"""Vapour, condensation and mould by the monthly method."""

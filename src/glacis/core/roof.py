@@ -1,0 +1,51 @@
+"""An analysed roof area: what was stated about it and what follows from that."""
+
+from msgspec import Struct
+
+from glacis.core.heat.assess import Films, Heat
+from glacis.core.heat.resolve import LayerData
+from glacis.core.materials.library import Family
+from glacis.core.model.document import Assembly, Climate, RoofArea, Targets, Zone
+from glacis.core.moisture.monthly import Monthly
+from glacis.core.moisture.surface import Surface
+
+
+class Roof(Struct, frozen=True):
+    """One area with its results.
+
+    Attributes:
+        area: as stated.
+        zone: beneath it.
+        assembly: its build-up.
+        climate: of the site.
+        targets: of the project.
+        target: U to meet [W/(m²·K)].
+        layers: the assembly in numbers, inside to outside.
+        families: of the layers' materials, None for air and unknown materials.
+        own_materials: ids of materials that the project itself states.
+        films: surface resistances used.
+        heat: through the clear field.
+        surface: what the inner surface must reach.
+        monthly: condensation over the year.
+        weight: dry weight [kg/m²].
+    """
+
+    area: RoofArea
+    zone: Zone
+    assembly: Assembly
+    climate: Climate
+    targets: Targets
+    target: float
+    layers: tuple[LayerData, ...]
+    families: tuple[Family | None, ...]
+    own_materials: frozenset[str]
+    films: Films
+    heat: Heat
+    surface: Surface
+    monthly: Monthly
+    weight: float
+
+    @property
+    def thickness(self) -> float:
+        """Thickness of the build-up without a roof space [m]."""
+        return sum(layer.thickness for layer in self.layers if layer.kind != "roof-space")

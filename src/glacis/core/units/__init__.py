@@ -1,0 +1,1 @@
+"""Quantities, and the one place where units are converted, read and written."""

@@ -1,0 +1,86 @@
+"""Numbers as readers expect them: true minus, thin spaces, fractions of an inch."""
+
+from math import isfinite
+
+from glacis.core.units.quantities import Quantity, System, to_display
+
+MINUS = "\u2212"
+THIN = "\u2009"
+_FRACTIONS = {
+    (1, 2): "½", (1, 4): "¼", (3, 4): "¾", (1, 8): "⅛", (3, 8): "⅜", (5, 8): "⅝", (7, 8): "⅞",
+}  # fmt: skip
+
+
+def plain(number: float, decimals: int) -> str:
+    """``number`` with ``decimals`` digits after the point, a true minus and no negative zero."""
+    if not isfinite(number):
+        return "∞" if number > 0 else "–"
+    text = f"{number:.{decimals}f}"
+    if text.startswith("-"):
+        text = text[1:] if float(text) == 0 else MINUS + text[1:]
+    return text
+
+
+def significant(number: float, digits: int = 4) -> str:
+    """``number`` with about ``digits`` significant digits, never in exponent form above 1e-4."""
+    if number == 0 or not isfinite(number):
+        return plain(number, 0)
+    text = f"{number:.{digits}g}"
+    if "e" in text:
+        mantissa, exponent = text.split("e")
+        text = f"{mantissa}·10^{int(exponent)}"
+    return text.replace("-", MINUS)
+
+
+def _inches(total: float, denominator: int) -> str:
+    sixteenths = round(abs(total) * denominator)
+    whole, part = divmod(sixteenths, denominator)
+    sign = MINUS if total < 0 and sixteenths else ""
+    if not part:
+        return f"{sign}{whole}"
+    while part % 2 == 0:
+        part, denominator = part // 2, denominator // 2
+    glyph = _FRACTIONS.get((part, denominator))
+    if glyph:
+        return f"{sign}{whole or ''}{glyph}"
+    return f"{sign}{whole} {part}/{denominator}" if whole else f"{sign}{part}/{denominator}"
+
+
+def _thickness_decimals(millimetres: float) -> int:
+    return 1 if abs(millimetres) < 100 and abs(millimetres - round(millimetres)) > 0.05 else 0
+
+
+def number(value: float, quantity: Quantity, system: System) -> str:
+    """The SI ``value`` as text in the reader's unit, without the unit symbol."""
+    unit = quantity.unit(system)
+    shown = to_display(value, unit)
+    if unit.fraction and quantity is Quantity.LENGTH:
+        feet, inches = divmod(round(abs(shown) * 12 * unit.fraction), 12 * unit.fraction)
+        sign = MINUS if shown < 0 else ""
+        return f"{sign}{feet}′ {_inches(inches / unit.fraction, unit.fraction)}″"
+    if unit.fraction:
+        return _inches(shown, unit.fraction) if abs(shown) >= 1 / 32 else plain(shown, 3)
+    if quantity is Quantity.AIR_LAYER:
+        return significant(shown, 3)
+    decimals = unit.decimals
+    if quantity is Quantity.THICKNESS:
+        decimals = _thickness_decimals(shown)
+    return plain(shown, decimals)
+
+
+def with_unit(value: float, quantity: Quantity, system: System) -> str:
+    """The SI ``value`` as text with its unit, a thin space between them."""
+    unit = quantity.unit(system)
+    text = number(value, quantity, system)
+    if not unit.symbol or (unit.fraction and quantity is Quantity.LENGTH):
+        return text
+    if quantity is Quantity.ANGLE:
+        return text + unit.symbol
+    return f"{text}{THIN}{unit.symbol}"
+
+
+def resistance_label(value: float, system: System) -> str:
+    """A thermal resistance as the trade says it: ``R-20.1`` in US units, else with its unit."""
+    if system == "us":
+        return f"R-{number(value, Quantity.RESISTANCE, 'us')}"
+    return with_unit(value, Quantity.RESISTANCE, system)

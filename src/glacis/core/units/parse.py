@@ -1,0 +1,141 @@
+"""Read what people type: ``89 mm``, ``3 1/2 in``, ``5'-6"``, ``R-20``, ``0.5 perm``."""
+
+import re
+
+from msgspec import Struct
+
+from glacis.core.errors import ValueRefused
+from glacis.core.units.format import with_unit
+from glacis.core.units.quantities import (
+    FOOT,
+    INCH,
+    Quantity,
+    System,
+    Unit,
+    from_display,
+)
+
+_MM = Unit("mm", 1e-3, 0)
+_LENGTHS = {
+    "mm": _MM,
+    "cm": Unit("cm", 1e-2, 0),
+    "m": Unit("m", 1.0, 0),
+    "in": Unit("in", INCH, 0),
+    '"': Unit("in", INCH, 0),
+    "ft": Unit("ft", FOOT, 0),
+    "'": Unit("ft", FOOT, 0),
+    "mil": Unit("mil", INCH / 1000, 0),
+    "µm": Unit("µm", 1e-6, 0),
+}
+_EXTRA: dict[Quantity, dict[str, Unit]] = {
+    Quantity.THICKNESS: _LENGTHS,
+    Quantity.LENGTH: _LENGTHS,
+    Quantity.TEMPERATURE: {
+        "c": Quantity.TEMPERATURE.unit("si"),
+        "f": Quantity.TEMPERATURE.unit("us"),
+    },
+    Quantity.AIR_LAYER: {"perms": Quantity.AIR_LAYER.unit("us"), "mm": _MM},
+    Quantity.CONDENSATE: {"kg/m²": Unit("kg/m²", 1.0, 3)},
+    Quantity.RESISTANCE: {"r": Quantity.RESISTANCE.unit("us")},
+    Quantity.DENSITY: {"pcf": Quantity.DENSITY.unit("us")},
+    Quantity.AREA_MASS: {"psf": Quantity.AREA_MASS.unit("us")},
+}
+_NUMBER = r"[-+]?\d+(?:[.,]\d+)?|[-+]?[.,]\d+"
+_MIXED = re.compile(rf"^(?P<whole>{_NUMBER})?\s*(?:(?P<top>\d+)\s*/\s*(?P<bottom>\d+))?\s*")
+_FEET_INCHES = re.compile(r"^(?P<sign>-?)\s*(?P<feet>\d+)\s*(?:'|ft)\s*-?\s*(?P<inches>.*?)\s*(?:\"|in)?$")
+_GLYPHS = {"½": " 1/2", "¼": " 1/4", "¾": " 3/4", "⅛": " 1/8", "⅜": " 3/8", "⅝": " 5/8", "⅞": " 7/8",
+           "−": "-", "″": '"', "′": "'", "\u2009": " ", "\u00a0": " "}  # fmt: skip
+
+
+class Reading(Struct, frozen=True):
+    """A typed figure as understood: its SI value, and the words to say so."""
+
+    value: float
+    understood: str
+
+
+def _plain_text(text: str) -> str:
+    for glyph, replacement in _GLYPHS.items():
+        text = text.replace(glyph, replacement)
+    return text.strip()
+
+
+def _fold(symbol: str) -> str:
+    """One spelling for the many ways of typing a unit."""
+    folded = symbol.strip().lower().replace("^", "").replace("·", "").replace("*", "")
+    folded = folded.replace("²", "2").replace("³", "3").replace(" ", "").replace("°", "")
+    folded = folded.replace("''", '"').replace("inches", "in").replace("inch", "in")
+    return folded.replace("(", "").replace(")", "")
+
+
+def _mixed_number(text: str) -> tuple[float | None, str]:
+    """The leading number, with a fraction if there is one, and what follows it."""
+    match = _MIXED.match(text)
+    if not match or match.end() == 0:
+        return None, text
+    whole, top, bottom = match["whole"], match["top"], match["bottom"]
+    if top and whole is None:
+        whole = "0"
+    if top and match.start("top") == match.end("whole"):
+        whole, top = "0", whole + top
+    if whole is None or (bottom is not None and int(bottom) == 0):
+        return None, text
+    value = float(whole.replace(",", "."))
+    if top:
+        part = float(top) / float(bottom)
+        value = value - part if whole.startswith("-") else value + part
+    return value, text[match.end() :]
+
+
+def _feet_and_inches(text: str) -> float | None:
+    match = _FEET_INCHES.match(text)
+    if not match:
+        return None
+    inches = 0.0
+    if match["inches"]:
+        number, rest = _mixed_number(match["inches"])
+        if number is None or rest.strip():
+            return None
+        inches = number
+    value = int(match["feet"]) * FOOT + inches * INCH
+    return -value if match["sign"] else value
+
+
+def _units_of(quantity: Quantity) -> dict[str, Unit]:
+    named = {unit.symbol: unit for unit in (quantity.unit("si"), quantity.unit("us"))}
+    return {_fold(key): unit for key, unit in {**named, **_EXTRA.get(quantity, {})}.items()}
+
+
+def parse(text: str, quantity: Quantity, system: System, field: str = "") -> Reading:
+    """Read ``text`` as a ``quantity``; without a unit it is in the one ``system`` shows.
+
+    Raises:
+        ValueRefused: where the text is no such figure; it names the units understood.
+    """
+    field = field or quantity.value.name
+    clean = _plain_text(text)
+    if quantity in (Quantity.LENGTH, Quantity.THICKNESS):
+        length = _feet_and_inches(clean)
+        if length is not None:
+            return Reading(length, with_unit(length, quantity, system))
+    labelled = re.match(r"^[rR]\s*-\s*(.+)$", clean) if quantity is Quantity.RESISTANCE else None
+    number, rest = _mixed_number(labelled[1] if labelled else clean)
+    units = _units_of(quantity)
+    expected = f"a {quantity.value.name} such as {_example(quantity, system)}"
+    if number is None:
+        raise ValueRefused(field, text, expected)
+    symbol = "r" if labelled and not rest.strip() else _fold(rest)
+    unit = quantity.unit(system) if not symbol else units.get(symbol)
+    if unit is None:
+        known = ", ".join(sorted({u.symbol for u in units.values() if u.symbol}))
+        raise ValueRefused(field, text, expected, f"Units understood here: {known or 'none'}.")
+    value = from_display(number, unit)
+    return Reading(value, with_unit(value, quantity, system))
+
+
+def _example(quantity: Quantity, system: System) -> str:
+    if quantity is Quantity.THICKNESS:
+        return "89 mm or 3 1/2 in"
+    if quantity is Quantity.LENGTH:
+        return "1.2 m or 4'-0\""
+    return f"1 {quantity.unit(system).symbol}".strip()

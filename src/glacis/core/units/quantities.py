@@ -1,0 +1,142 @@
+"""Kinds of number: what each is called and how SI and US customary readers see it.
+
+Values are SI everywhere inside Glacis. This module is the only place that converts.
+Conversion factors follow from the exact definitions of the inch (0.0254 m), the pound
+(0.45359237 kg), the degree Fahrenheit and the Btu (International Table, 1055.05585262 J),
+NIST SP 811 (2008), appendix B.
+"""
+
+from enum import Enum
+from typing import Literal
+
+from msgspec import Struct
+
+System = Literal["si", "us"]
+
+INCH = 0.0254
+FOOT = 0.3048
+POUND = 0.45359237
+BTU = 1055.05585262
+HOUR = 3600.0
+FAHRENHEIT_STEP = 5.0 / 9.0
+US_PERM = 5.72135e-11
+DELTA_0 = 2.0e-10
+
+
+class Unit(Struct, frozen=True):
+    """How one system writes a quantity.
+
+    Attributes:
+        symbol: the unit as printed.
+        scale: SI value of one display unit (ignored where ``reciprocal``).
+        offset: SI value of zero display units.
+        decimals: digits after the point in ordinary display.
+        reciprocal: display = scale / SI (perms against an equivalent air layer).
+        fraction: display in inches (or feet and inches) with binary fractions of this
+            denominator; 0 for decimal display.
+    """
+
+    symbol: str
+    scale: float
+    decimals: int
+    offset: float = 0.0
+    reciprocal: bool = False
+    fraction: int = 0
+
+
+class Kind(Struct, frozen=True):
+    """A kind of number: its name, usual symbol and its two ways of being written."""
+
+    name: str
+    symbol: str
+    si: Unit
+    us: Unit
+
+
+def _same(symbol: str, scale: float, decimals: int) -> tuple[Unit, Unit]:
+    unit = Unit(symbol, scale, decimals)
+    return unit, unit
+
+
+class Quantity(Enum):
+    """Every kind of number that Glacis shows or reads."""
+
+    THICKNESS = Kind("thickness", "d", Unit("mm", 1e-3, 0), Unit("in", INCH, 3, fraction=16))
+    LENGTH = Kind("length", "l", Unit("m", 1.0, 2), Unit("ft", FOOT, 2, fraction=8))
+    AREA = Kind("area", "A", Unit("m²", 1.0, 1), Unit("ft²", FOOT**2, 0))
+    ANGLE = Kind("angle", "α", *_same("°", 1.0, 1))
+    CONDUCTIVITY = Kind(
+        "thermal conductivity",
+        "λ",
+        Unit("W/(m·K)", 1.0, 3),
+        Unit("Btu·in/(h·ft²·°F)", BTU * INCH / (HOUR * FOOT**2 * FAHRENHEIT_STEP), 3),
+    )
+    RESISTANCE = Kind(
+        "thermal resistance",
+        "R",
+        Unit("m²·K/W", 1.0, 3),
+        Unit("h·ft²·°F/Btu", HOUR * FOOT**2 * FAHRENHEIT_STEP / BTU, 1),
+    )
+    TRANSMITTANCE = Kind(
+        "thermal transmittance",
+        "U",
+        Unit("W/(m²·K)", 1.0, 3),
+        Unit("Btu/(h·ft²·°F)", BTU / (HOUR * FOOT**2 * FAHRENHEIT_STEP), 4),
+    )
+    TEMPERATURE = Kind(
+        "temperature",
+        "θ",
+        Unit("°C", 1.0, 1),
+        Unit("°F", FAHRENHEIT_STEP, 1, offset=-32 * FAHRENHEIT_STEP),
+    )
+    PRESSURE = Kind("vapour pressure", "p", Unit("Pa", 1.0, 0), Unit("inHg", 3386.389, 3))
+    AIR_LAYER = Kind(
+        "equivalent air layer",
+        "s_d",
+        Unit("m", 1.0, 2),
+        Unit("perm", DELTA_0 / US_PERM, 2, reciprocal=True),
+    )
+    CONDENSATE = Kind(
+        "condensate", "M_a", Unit("g/m²", 1e-3, 0), Unit("oz/ft²", POUND / 16 / FOOT**2, 2)
+    )
+    DENSITY = Kind("density", "ρ", Unit("kg/m³", 1.0, 0), Unit("lb/ft³", POUND / FOOT**3, 1))
+    HEAT_CAPACITY = Kind(
+        "specific heat capacity",
+        "c",
+        Unit("J/(kg·K)", 1.0, 0),
+        Unit("Btu/(lb·°F)", BTU / (POUND * FAHRENHEIT_STEP), 3),
+    )
+    AREA_MASS = Kind("weight", "m", Unit("kg/m²", 1.0, 1), Unit("lb/ft²", POUND / FOOT**2, 2))
+    OPENING = Kind(
+        "vent opening", "A_v", Unit("mm²/m", 1e-6, 0), Unit("in²/ft", INCH**2 / FOOT, 2)
+    )
+    SHARE = Kind("share", "f", *_same("%", 0.01, 1))
+    HUMIDITY = Kind("relative humidity", "φ", *_same("%", 0.01, 0))
+    FACTOR = Kind("factor", "f", *_same("", 1.0, 3))
+    CONCENTRATION = Kind(
+        "vapour concentration", "v", Unit("g/m³", 1e-3, 2), Unit("gr/ft³", 6.479891e-5 / FOOT**3, 2)
+    )
+    FLOW = Kind(
+        "vapour flow density",
+        "g",
+        Unit("g/(m²·h)", 1e-3 / HOUR, 3),
+        Unit("gr/(ft²·h)", 6.479891e-5 / FOOT**2 / HOUR, 3),
+    )
+
+    def unit(self, system: System) -> Unit:
+        """The unit in which ``system`` shows this quantity."""
+        return self.value.us if system == "us" else self.value.si
+
+
+def to_display(value: float, unit: Unit) -> float:
+    """The SI ``value`` as a number of ``unit``; infinite where a reciprocal meets zero."""
+    if unit.reciprocal:
+        return unit.scale / value if value else float("inf")
+    return (value - unit.offset) / unit.scale
+
+
+def from_display(number: float, unit: Unit) -> float:
+    """The SI value of ``number`` of ``unit``; infinite where a reciprocal meets zero."""
+    if unit.reciprocal:
+        return unit.scale / number if number else float("inf")
+    return number * unit.scale + unit.offset

@@ -1,0 +1,218 @@
+"""Tern Point Field Station: four roofs on an invented coast, with deliberate faults."""
+
+from glacis.core.model.document import (
+    Assembly,
+    Decision,
+    HumidityClass,
+    Material,
+    Project,
+    RoofArea,
+    SetPoint,
+    Site,
+    Targets,
+    Variant,
+    Zone,
+)
+from glacis.core.model.layers import AirLayer, Framing, MembraneLayer, RoofSpaceLayer, SolidLayer
+
+SEA_GRASS = Material(
+    id="sea-grass-fill",
+    name="Sea-grass fill from the shore",
+    family="loose-fill",
+    conductivity=0.39,
+    density=75.0,
+    heat_capacity=2000.0,
+    mu_dry=2.0,
+    mu_wet=2.0,
+    thicknesses=(0.1, 0.15, 0.2),
+    roles=("insulation",),
+    fire="E",
+    purpose="Washed and dried on site, between ceiling joists",
+    vapour_note="Open, sorptive",
+)
+
+RAFTERS = Framing(material="softwood-dense", width=0.08, spacing=0.6, allowance=0.01)
+
+
+def _hall() -> Assembly:
+    return Assembly(
+        id="hall-slate",
+        name="Hall slate roof",
+        approach="warm-between-and-over",
+        layers=(
+            SolidLayer(id="lining", material="gypsum-board", thickness=0.0125),
+            AirLayer(
+                id="service-void",
+                thickness=0.04,
+                framing=Framing(material="softwood-dense", width=0.06, spacing=0.4),
+            ),
+            MembraneLayer(id="retarder", material="retarder-fixed-10"),
+            SolidLayer(
+                id="between", material="stone-wool-batt", thickness=0.16, framing=RAFTERS
+            ),
+            SolidLayer(id="over", material="wood-fibre-board", thickness=0.035),
+            MembraneLayer(id="underlay", material="underlay-open"),
+            AirLayer(
+                id="counter-battens",
+                thickness=0.04,
+                ventilation="well",
+                framing=Framing(
+                    material="softwood-dense", width=0.06, spacing=0.6, aligned_with="between"
+                ),
+            ),
+            SolidLayer(id="slate", material="slate", thickness=0.008),
+        ),
+        note="Slate on battens over a ventilated space.",
+    )
+
+
+def _laboratory() -> Assembly:
+    return Assembly(
+        id="lab-low-slope",
+        name="Laboratory low-slope roof",
+        approach="warm-deck",
+        layers=(
+            SolidLayer(id="deck", material="plywood", thickness=0.021),
+            MembraneLayer(id="retarder", material="retarder-variable"),
+            SolidLayer(id="insulation", material="eps-white", thickness=0.16),
+            MembraneLayer(id="sheet", material="pvc-sheet"),
+        ),
+        note="Taper to two outlets follows with the falls.",
+    )
+
+
+def _bunkhouse() -> Assembly:
+    joists = Framing(material="softwood-dense", width=0.045, spacing=0.6, allowance=0.01)
+    return Assembly(
+        id="bunkhouse-attic",
+        name="Bunkhouse cold attic",
+        approach="cold-ventilated-attic",
+        layers=(
+            SolidLayer(id="ceiling", material="gypsum-board", thickness=0.0125),
+            SolidLayer(
+                id="between-joists", material="sea-grass-fill", thickness=0.2, framing=joists
+            ),
+            SolidLayer(id="over-joists", material="cellulose-blown", thickness=0.2),
+            RoofSpaceLayer(id="attic", covering="sheeted", height=1.4),
+        ),
+    )
+
+
+def _corridor() -> Assembly:
+    return Assembly(
+        id="corridor-planted",
+        name="Corridor planted roof",
+        approach="planted",
+        layers=(
+            SolidLayer(id="slab", material="reinforced-concrete", thickness=0.18),
+            MembraneLayer(id="barrier", material="bitumen-aluminium-barrier"),
+            SolidLayer(id="insulation", material="eps-grey", thickness=0.18),
+            MembraneLayer(id="sheet", material="bitumen-two-ply"),
+            MembraneLayer(id="protection", material="protection-fleece"),
+            SolidLayer(id="drainage", material="drainage-board", thickness=0.04),
+            MembraneLayer(id="filter", material="filter-fleece"),
+            SolidLayer(id="substrate", material="extensive-substrate", thickness=0.08),
+        ),
+    )
+
+
+def _tighter_laboratory() -> Assembly:
+    return Assembly(
+        id="lab-low-slope-barrier",
+        name="Laboratory low-slope roof, closed barrier",
+        approach="warm-deck",
+        layers=(
+            SolidLayer(id="deck", material="plywood", thickness=0.021),
+            MembraneLayer(id="barrier", material="bitumen-aluminium-barrier"),
+            SolidLayer(id="insulation", material="pir-fleece", thickness=0.16),
+            MembraneLayer(id="sheet", material="polyolefin-sheet"),
+        ),
+    )
+
+
+def _areas() -> tuple[RoofArea, ...]:
+    hall = {"pitch": 42.0, "level": 4.2, "assembly": "hall-slate", "zone": "hall"}
+    return (
+        RoofArea(
+            id="hall-south", name="Lecture hall, south slope", azimuth=180.0,
+            outline=((0.0, 0.0), (24.0, 0.0), (18.0, 6.0), (6.0, 6.0)), **hall,
+        ),
+        RoofArea(
+            id="hall-north", name="Lecture hall, north slope", azimuth=0.0,
+            outline=((24.0, 12.0), (0.0, 12.0), (6.0, 6.0), (18.0, 6.0)), **hall,
+        ),
+        RoofArea(
+            id="hall-west", name="Lecture hall, west hip", azimuth=270.0,
+            outline=((0.0, 12.0), (0.0, 0.0), (6.0, 6.0)), **hall,
+        ),
+        RoofArea(
+            id="hall-east", name="Lecture hall, east hip", azimuth=90.0,
+            outline=((24.0, 0.0), (24.0, 12.0), (18.0, 6.0)), **hall,
+        ),
+        RoofArea(
+            id="laboratory", name="Wet laboratory", azimuth=180.0, pitch=1.1, level=3.6,
+            outline=((30.0, 0.0), (46.0, 0.0), (46.0, 12.0), (30.0, 12.0)),
+            assembly="lab-low-slope", zone="tanks",
+        ),
+        RoofArea(
+            id="bunkhouse", name="Bunkhouse", azimuth=180.0, pitch=30.0, level=2.7,
+            outline=((4.0, 17.0), (22.0, 17.0), (22.0, 26.0), (4.0, 26.0)),
+            assembly="bunkhouse-attic", zone="bunks",
+        ),
+        RoofArea(
+            id="corridor", name="Link corridor", azimuth=180.0, pitch=1.1, level=3.0,
+            outline=((24.0, 4.5), (30.0, 4.5), (30.0, 7.5), (24.0, 7.5)),
+            assembly="corridor-planted", zone="hall", target_u=0.2,
+        ),
+    )  # fmt: skip
+
+
+def tern_point(site: Site) -> Project:
+    """The demo project on ``site``.
+
+    Its faults: the hall misses its target; the laboratory has a retarder made for dwellings
+    over open tanks, and a PVC sheet straight on polystyrene; the bunkhouse has no air layer
+    and a fill whose conductivity slipped by ten and states no source; nothing keeps the
+    corridor's roots off its waterproofing.
+    """
+    return Project(
+        name="Tern Point Field Station",
+        number="TP-07",
+        author="Demo office",
+        note="Invented building on an invented coast.",
+        site=site,
+        targets=Targets(u_value=0.18),
+        zones=(
+            Zone(
+                id="hall", name="Lecture hall and corridor", use="work", temperature=20.0,
+                humidity=HumidityClass(number=3),
+            ),
+            Zone(
+                id="tanks", name="Seawater tanks", use="wet", temperature=21.0,
+                humidity=SetPoint(humidity=0.70),
+            ),
+            Zone(
+                id="bunks", name="Bunkrooms", use="dwelling", temperature=20.0,
+                humidity=HumidityClass(number=4),
+            ),
+        ),
+        areas=_areas(),
+        assemblies=(_hall(), _laboratory(), _bunkhouse(), _corridor()),
+        materials=(SEA_GRASS,),
+        decisions=(
+            Decision(
+                id="slate-pitch",
+                subject="Slate at 42° without a second water layer beyond the underlay",
+                who="A. Merrow",
+                role="designer",
+                date="2026-03-02",
+                reason="Exposure rated moderate; headlap checked with the slater.",
+            ),
+        ),
+        variants=(
+            Variant(
+                id="lab-closed", name="Closed barrier and rigid foam", replaces="lab-low-slope",
+                assembly=_tighter_laboratory(),
+            ),
+        ),
+    )  # fmt: skip

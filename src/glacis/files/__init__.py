@@ -1,0 +1,1 @@
+"""Bytes to values and back: project files, libraries, schedules, results."""

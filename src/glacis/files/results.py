@@ -1,0 +1,86 @@
+"""Headline results as JSON, format ``glacis-results/1`` (docs/results.md)."""
+
+from typing import Any
+
+from glacis.core.analysis import AreaResult, Results
+from glacis.core.climate.year import MONTH_SHORT
+from glacis.core.judgement.finding import Finding
+from glacis.core.model.document import Project
+from glacis.core.moisture.monthly import Interface, Monthly
+
+FORMAT = "glacis-results/1"
+GRAMS = 1000.0
+FROM_OCTOBER = tuple((9 + k) % 12 for k in range(12))
+
+
+def _interface(monthly: Monthly, face: Interface) -> dict[str, Any]:
+    return {
+        "after_layer": monthly.path.layers[face.layer].name,
+        "layer_id": monthly.path.layers[face.layer].id,
+        "within_layer": face.within,
+        "s_d_m": face.sd,
+        "depth_m": face.depth,
+        "peak_g_m2": face.peak * GRAMS,
+        "by_month_g_m2": [face.mass[month] * GRAMS for month in FROM_OCTOBER],
+    }
+
+
+def _monthly(monthly: Monthly) -> dict[str, Any]:
+    return {
+        "method": "ISO 13788:2012",
+        "months": [MONTH_SHORT[month] for month in FROM_OCTOBER],
+        "verdict": monthly.verdict,
+        "peak_g_m2": monthly.peak * GRAMS,
+        "residual_g_m2": monthly.residual * GRAMS,
+        "dries_out": monthly.verdict != "accumulates",
+        "first_month": None if monthly.start is None else MONTH_SHORT[monthly.start],
+        "interfaces": [_interface(monthly, face) for face in monthly.interfaces],
+    }
+
+
+def _area(item: AreaResult) -> dict[str, Any]:
+    roof, heat = item.roof, item.roof.heat
+    return {
+        "id": roof.area.id,
+        "name": roof.area.name,
+        "assembly": roof.assembly.name,
+        "U": heat.transmittance,
+        "U_target": roof.target,
+        "R_total": heat.resistance,
+        "R_upper": heat.upper,
+        "R_lower": heat.lower,
+        "f_Rsi": heat.surface_factor,
+        "f_Rsi_min": roof.surface.least_factor,
+        "thickness_m": roof.thickness,
+        "weight_kg_m2": roof.weight,
+        "monthly": _monthly(roof.monthly),
+    }
+
+
+def _finding(finding: Finding, names: dict[str, str]) -> dict[str, Any]:
+    return {
+        "rule": finding.rule,
+        "severity": finding.severity,
+        "stage": finding.stage,
+        "where": {
+            "area": finding.area,
+            "name": names.get(finding.area, ""),
+            "layers": list(finding.layers),
+        },
+        "message": finding.message("si"),
+        "evidence": [
+            {"name": item.name, "value": item.value, "quantity": item.quantity.value.name}
+            for item in finding.evidence
+        ],
+    }
+
+
+def results_json(project: Project, results: Results) -> dict[str, Any]:
+    """All headline results and findings at full precision, SI units, condensate in g/m²."""
+    names = {area.id: area.name for area in project.areas}
+    return {
+        "format": FORMAT,
+        "project": project.name,
+        "areas": [_area(item) for item in results.areas],
+        "findings": [_finding(finding, names) for finding in results.findings],
+    }

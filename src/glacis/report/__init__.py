@@ -1,0 +1,1 @@
+"""Results as drawings and documents, without a display."""

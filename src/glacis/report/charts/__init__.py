@@ -1,0 +1,1 @@
+"""Charts: lines with names at their ends, limits as edges, no boxes."""

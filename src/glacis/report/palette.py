@@ -1,0 +1,36 @@
+"""Ink and paper: every colour by the role it plays, for window and print."""
+
+from collections.abc import Mapping
+
+Palette = Mapping[str, str]
+
+SHEET: Palette = {
+    "paper": "#F3EFE6", "bench": "#FBF9F4", "ink": "#1E292F", "second": "#5C686E",
+    "hairline": "#CFC8BA", "accent": "#27726A", "wash": "#DCEAE5",
+    "stop": "#A23B2C", "mind": "#8F5E12", "note": "#4B6A87",
+    "cold": "#4B6A87", "warm": "#B0701A", "wet": "#5B2F52", "wet-2": "#8A5C80", "wet-3": "#B493AC",
+    "tint:fibre": "#F1E4C3", "tint:board": "#E6D2B0", "tint:gypsum": "#ECEAE4",
+    "tint:foam": "#E7E6D2", "tint:timber-end": "#DDC096", "tint:concrete": "#D9D8D2",
+    "tint:metal": "#C3CACD", "tint:tile": "#C9C3C0", "tint:loose": "#EADFC9",
+    "tint:soil": "#CDBBA0", "tint:gravel": "#DBD5C8", "tint:drain": "#DDE2DE",
+    "tint:membrane": "#2F3B41", "tint:air": "#FBF9F4", "tint:unknown": "#F2D9D2",
+    "hatch": "#7C8183",
+}  # fmt: skip
+
+LAMP: Palette = {
+    "paper": "#181D20", "bench": "#1F2629", "ink": "#EAE5DA", "second": "#A9B0AE",
+    "hairline": "#3B4549", "accent": "#6FC3B4", "wash": "#25393A",
+    "stop": "#E58373", "mind": "#E0AE5C", "note": "#8FB0CF",
+    "cold": "#8FB0CF", "warm": "#E0AE5C", "wet": "#CFA6C6", "wet-2": "#A67D9D", "wet-3": "#7E5B77",
+    "tint:fibre": "#4A4431", "tint:board": "#4F432F", "tint:gypsum": "#3A3F40",
+    "tint:foam": "#41443A", "tint:timber-end": "#5C4A31", "tint:concrete": "#3D4243",
+    "tint:metal": "#4D5A61", "tint:tile": "#4B4A4C", "tint:loose": "#494231",
+    "tint:soil": "#4C4234", "tint:gravel": "#474640", "tint:drain": "#364140",
+    "tint:membrane": "#D6D1C5", "tint:air": "#1F2629", "tint:unknown": "#4A2F2B",
+    "hatch": "#868D8D",
+}  # fmt: skip
+
+PRINT: Palette = {**SHEET, "paper": "#FFFFFF", "bench": "#FFFFFF", "tint:air": "#FFFFFF"}
+"""For paper that is already white."""
+
+PALETTES: Mapping[str, Palette] = {"sheet": SHEET, "lamp": LAMP}

@@ -1,0 +1,73 @@
+"""The small plan of all roof areas, for picking one."""
+
+from math import cos, radians, sin
+
+from msgspec import Struct
+
+from glacis.core.judgement.finding import Severity
+from glacis.core.model.document import Project
+from glacis.report.scene import FACE, Hot, Item, Line, Scene, Shape, Text
+
+
+class Fit(Struct, frozen=True):
+    """How metres in plan map to a drawing; north is up."""
+
+    scale: float
+    x: float
+    y: float
+
+    def point(self, east: float, north: float) -> tuple[float, float]:
+        """Where a point of the plan lies in the drawing."""
+        return self.x + east * self.scale, self.y - north * self.scale
+
+
+def fit_plan(project: Project, width: float, height: float, margin: float = 10.0) -> Fit:
+    """The largest scale at which all areas fit."""
+    xs = [x for area in project.areas for x, _ in area.outline] or [0.0, 1.0]
+    ys = [y for area in project.areas for _, y in area.outline] or [0.0, 1.0]
+    wide, high = max(max(xs) - min(xs), 1.0), max(max(ys) - min(ys), 1.0)
+    scale = min((width - 2 * margin) / wide, (height - 2 * margin) / high)
+    left = (width - wide * scale) / 2 - min(xs) * scale
+    bottom = (height + high * scale) / 2 + min(ys) * scale
+    return Fit(scale, left, bottom)
+
+
+def _fall_arrow(points: list[tuple[float, float]], azimuth: float) -> Line:
+    """An arrow down the fall through the middle of an area."""
+    cx = sum(x for x, _ in points) / len(points)
+    cy = sum(y for _, y in points) / len(points)
+    dx, dy = sin(radians(azimuth)), -cos(radians(azimuth))
+    tip_x, tip_y = cx + 7 * dx, cy + 7 * dy
+    return Line(
+        (cx - 7 * dx, cy - 7 * dy, tip_x, tip_y, tip_x - 4 * dx - 3 * dy, tip_y - 4 * dy + 3 * dx,
+         tip_x, tip_y, tip_x - 4 * dx + 3 * dy, tip_y - 4 * dy - 3 * dx), "second", FACE,
+    )  # fmt: skip
+
+
+def plan_scene(
+    project: Project,
+    selected: str,
+    severities: dict[str, Severity | None],
+    width: float,
+    height: float,
+) -> Scene:
+    """All areas in plan; the selected one washed, areas with a stop finding marked."""
+    if not project.areas:
+        words = Text(width / 2, height / 2, "no roof areas yet", 12, "second", "middle")
+        return Scene(width, height, (words,))
+    fit = fit_plan(project, width, height)
+    items: list[Item] = []
+    hot: list[Hot] = []
+    for area in sorted(project.areas, key=lambda item: item.id == selected):
+        points = [fit.point(x, y) for x, y in area.outline]
+        flat = tuple(value for point in points for value in point)
+        chosen = area.id == selected
+        items.append(Shape(flat, "wash" if chosen else "bench", "accent" if chosen else "ink", 2.0 if chosen else FACE))
+        if area.pitch >= 1:
+            items.append(_fall_arrow(points, area.azimuth))
+        xs, ys = [x for x, _ in points], [y for _, y in points]
+        if severities.get(area.id) == "stop":
+            x, y = max(xs) - 5, min(ys) + 5
+            items.append(Shape((x - 4, y - 3, x + 3, y - 3, x + 3, y + 3, x - 4, y + 3), "stop"))
+        hot.append(Hot("area", area.id, (min(xs), min(ys), max(xs), max(ys)), area.name))
+    return Scene(width, height, tuple(items), tuple(hot))

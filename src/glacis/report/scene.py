@@ -1,0 +1,169 @@
+"""A drawing as a list of primitives, painted alike by window and PDF.
+
+Lengths are in drawing points, y downwards. Colours are roles of a palette.
+"""
+
+import re
+from typing import Literal
+
+from msgspec import Struct
+
+Anchor = Literal["start", "middle", "end"]
+Dash = Literal["solid", "dash", "dot", "dash-dot"]
+Face = Literal["regular", "semibold", "mono"]
+
+CUT, FACE, HATCH, DIMENSION = 1.6, 0.8, 0.5, 0.5
+"""Line weights by meaning."""
+
+
+class Line(Struct, frozen=True):
+    """A stroke through ``points``, flat x, y pairs."""
+
+    points: tuple[float, ...]
+    ink: str = "ink"
+    width: float = FACE
+    dash: Dash = "solid"
+
+
+class Shape(Struct, frozen=True):
+    """A closed polygon of flat x, y pairs with fill and outline; an empty role paints nothing."""
+
+    points: tuple[float, ...]
+    fill: str = ""
+    ink: str = ""
+    width: float = FACE
+
+
+class Text(Struct, frozen=True):
+    """Words on a baseline; ``angle`` in degrees anticlockwise about the anchor."""
+
+    x: float
+    y: float
+    text: str
+    size: float = 12.0
+    ink: str = "ink"
+    anchor: Anchor = "start"
+    face: Face = "regular"
+    angle: float = 0.0
+
+
+Item = Line | Shape | Text
+
+
+class Hot(Struct, frozen=True):
+    """A rectangle that answers to the pointer, and what it stands for.
+
+    Attributes:
+        kind: what can be done there, for example ``layer`` or ``face``.
+        id: which object it is.
+        box: left, top, right, bottom.
+        hint: what a tooltip says.
+    """
+
+    kind: str
+    id: str
+    box: tuple[float, float, float, float]
+    hint: str = ""
+
+
+class Scene(Struct, frozen=True):
+    """A drawing: its size, what is painted in order, and what answers to the pointer."""
+
+    width: float
+    height: float
+    items: tuple[Item, ...]
+    hot: tuple[Hot, ...] = ()
+
+
+def box(x0: float, y0: float, x1: float, y1: float) -> tuple[float, ...]:
+    """The corners of a rectangle as flat pairs."""
+    return (x0, y0, x1, y0, x1, y1, x0, y1)
+
+
+_SUBSCRIPT = re.compile(r"(?<!\w)([A-Za-zΔδθλμφψ]{1,2})_([A-Za-z0-9,]{1,8})(?!\w)")
+SUB_SCALE, SUB_DROP = 0.74, 0.2
+"""Size of a subscript and how far below the line it stands, in parts of the text size."""
+
+
+def runs(text: str) -> list[tuple[str, bool]]:
+    """``text`` cut where symbols such as ``s_d`` carry subscripts: words and whether lowered."""
+    if "_" not in text:
+        return [(text, False)]
+    found: list[tuple[str, bool]] = []
+    end = 0
+    for match in _SUBSCRIPT.finditer(text):
+        found.append((text[end : match.end(1)], False))
+        found.append((match[2], True))
+        end = match.end()
+    found.append((text[end:], False))
+    return [run for run in found if run[0]]
+
+
+def subscripted(text: str, before: str, after: str) -> str:
+    """``text`` with ``before`` and ``after`` put round every subscript, for markup."""
+    return "".join(f"{before}{part}{after}" if low else part for part, low in runs(text))
+
+
+_NARROW = set("ijlftrI.,:;'|!()[] \u2009·′″-")
+_WIDE = set("mwMWQO%@ΣΔ—")
+
+
+def text_width(text: str, size: float) -> float:
+    """Width of ``text`` in the body face, near enough to place and shorten words by."""
+    units = 0.0
+    for letter in text:
+        if letter in _NARROW:
+            units += 0.28
+        elif letter in _WIDE:
+            units += 0.80
+        elif letter.isupper():
+            units += 0.59
+        else:
+            units += 0.505
+    return units * size
+
+
+def shorten(text: str, width: float, size: float) -> str:
+    """``text`` cut to ``width`` with an ellipsis where it is longer."""
+    if text_width(text, size) <= width:
+        return text
+    while text and text_width(text + "…", size) > width:
+        text = text[:-1]
+    return text.rstrip() + "…"
+
+
+def spread(centres: list[float], gap: float, low: float, high: float) -> list[float]:
+    """Positions in the same order, ``gap`` apart at least, between ``low`` and ``high``.
+
+    Labels keep near what they name: each overlapping cluster is centred on its members.
+    """
+    count = len(centres)
+    if count and gap * (count - 1) > high - low:
+        gap = (high - low) / max(1, count - 1)
+    clusters: list[tuple[float, int]] = []
+    for centre in centres:
+        total, members = centre, 1
+        while clusters:
+            last_total, last_members = clusters[-1]
+            last_end = last_total / last_members + gap * (last_members - 1) / 2
+            if total / members - gap * (members - 1) / 2 - last_end >= gap - 1e-9:
+                break
+            clusters.pop()
+            total, members = total + last_total, members + last_members
+        clusters.append((total, members))
+    return _laid_out(clusters, gap, low, high)
+
+
+def _laid_out(
+    clusters: list[tuple[float, int]], gap: float, low: float, high: float
+) -> list[float]:
+    placed: list[float] = []
+    for total, members in clusters:
+        first = total / members - gap * (members - 1) / 2
+        placed.extend(first + gap * k for k in range(members))
+    for index, value in enumerate(placed):
+        placed[index] = max(value, low + gap * index)
+    for offset in range(len(placed)):
+        index = len(placed) - 1 - offset
+        placed[index] = min(placed[index], high - gap * offset)
+    return placed

@@ -1,0 +1,1 @@
+"""What a running program keeps: history, autosave, settings, jobs. No Qt."""

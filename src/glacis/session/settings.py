@@ -1,0 +1,57 @@
+"""What the program remembers between runs: window, theme, recent files."""
+
+from contextlib import suppress
+from pathlib import Path
+from typing import Literal
+
+import msgspec
+from msgspec import Struct
+
+from glacis.files.atomic import write_atomic
+from glacis.files.errors import FileRefused
+
+MOST_RECENT = 10
+Theme = Literal["sheet", "lamp"]
+
+
+class Settings(Struct, frozen=True):
+    """Remembered choices.
+
+    Attributes:
+        theme: light (sheet) or dark (lamp).
+        geometry: the window's place, as text from the window itself.
+        findings_open: whether the findings are unfolded.
+        show_temperature: whether the temperature line lies over the section.
+        show_vapour: whether the vapour line does.
+        recent: files opened last, newest first.
+    """
+
+    theme: Theme = "sheet"
+    geometry: str = ""
+    findings_open: bool = True
+    show_temperature: bool = True
+    show_vapour: bool = False
+    recent: tuple[str, ...] = ()
+
+
+def load_settings(folder: Path) -> Settings:
+    """The remembered settings; what cannot be read counts as not remembered."""
+    try:
+        return msgspec.json.decode((folder / "settings.json").read_bytes(), type=Settings)
+    except (OSError, msgspec.MsgspecError):
+        return Settings()
+
+
+def save_settings(settings: Settings, folder: Path) -> None:
+    """Remember ``settings``; a folder that cannot be written is no reason to stop."""
+    with suppress(OSError, FileRefused):
+        folder.mkdir(parents=True, exist_ok=True)
+        content = msgspec.json.format(msgspec.json.encode(settings), indent=2)
+        write_atomic(folder / "settings.json", content)
+
+
+def with_recent(settings: Settings, path: Path) -> Settings:
+    """``settings`` with ``path`` as the newest file."""
+    name = str(path.resolve())
+    recent = (name, *(old for old in settings.recent if old != name))[:MOST_RECENT]
+    return msgspec.structs.replace(settings, recent=recent)

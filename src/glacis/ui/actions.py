@@ -1,0 +1,74 @@
+"""One table of everything that can be done: menus, shortcuts, tooltips, the keyboard page."""
+
+from msgspec import Struct
+
+
+class Action(Struct, frozen=True):
+    """Something the user can do.
+
+    Attributes:
+        id: name of the window's method that does it.
+        menu: menu it stands in.
+        text: as the menu shows it.
+        keys: its shortcut, as Qt writes it; empty for none.
+        tip: what it does, in a sentence.
+        argument: passed to the method where not empty.
+        rule: whether a line stands above it in the menu.
+    """
+
+    id: str
+    menu: str
+    text: str
+    keys: str
+    tip: str
+    argument: str = ""
+    rule: bool = False
+
+
+MENUS = ("File", "Edit", "Layer", "View", "Help")
+
+ACTIONS = (
+    Action("new_project", "File", "New", "Ctrl+N", "Begin an empty project"),
+    Action("open_project", "File", "Open…", "Ctrl+O", "Open a project file"),
+    Action("open_demo", "File", "Open the demo", "", "Open Tern Point Field Station"),
+    Action("save", "File", "Save", "Ctrl+S", "Save the project", rule=True),
+    Action("save_as", "File", "Save as…", "Ctrl+Shift+S", "Save under another name"),
+    Action("write_report", "File", "Write report…", "Ctrl+P", "Write the report as PDF", rule=True),
+    Action("close", "File", "Quit", "Ctrl+Q", "Close the window", rule=True),
+    Action("undo", "Edit", "Undo", "Ctrl+Z", "Take back the last step"),
+    Action("redo", "Edit", "Redo", "Ctrl+Shift+Z", "Do it again"),
+    Action("insert_layer", "Layer", "Insert…", "Ins", "Insert a layer outside the selected one"),
+    Action("remove_layer", "Layer", "Remove", "Ctrl+Del", "Take the selected layer out"),
+    Action("move_layer", "Layer", "Move outward", "Alt+Up", "Move the selected layer outward", "1", rule=True),
+    Action("move_layer", "Layer", "Move inward", "Alt+Down", "Move the selected layer inward", "-1"),
+    Action("grow_layer", "Layer", "Next thickness up", "Ctrl++", "Next purchasable thickness", "1", rule=True),
+    Action("grow_layer", "Layer", "Next thickness down", "Ctrl+-", "Purchasable thickness below", "-1"),
+    Action("show_stage", "View", "Site", "Ctrl+1", "Climate, rooms and targets", "site"),
+    Action("show_stage", "View", "Build-up", "Ctrl+2", "The section, to be edited", "build-up"),
+    Action("show_stage", "View", "Heat", "Ctrl+3", "U-value and its limits", "heat"),
+    Action("show_stage", "View", "Moisture", "Ctrl+4", "Condensate over the year", "moisture"),
+    Action("show_stage", "View", "Handover", "Ctrl+5", "The report", "handover"),
+    Action("step_area", "View", "Next area", "Ctrl+PgDown", "Select the next roof area", "1", rule=True),
+    Action("step_area", "View", "Area before", "Ctrl+PgUp", "Select the roof area before", "-1"),
+    Action("open_working", "View", "Working of U", "Ctrl+W", "Open the steps behind U", "u", rule=True),
+    Action("open_working", "View", "Working of f_Rsi", "Ctrl+Shift+F", "Open the steps behind f_Rsi", "surface"),
+    Action("open_working", "View", "Working of the condensate", "Ctrl+Shift+M", "Open the steps behind the year of water", "condensate"),
+    Action("toggle_findings", "View", "Fold findings", "F9", "Fold the findings away or back", rule=True),
+    Action("toggle_theme", "View", "Light or dark", "Ctrl+D", "Change between Sheet and Lamp"),
+    Action("toggle_units", "View", "SI or US units", "Ctrl+U", "Change the units of every figure"),
+    Action("show_keys", "Help", "Keyboard", "F1", "Everything the keyboard does"),
+    Action("show_about", "Help", "About Glacis", "", "Version, licence and what it defers to"),
+)  # fmt: skip
+
+BENCH_KEYS = (
+    ("Build-up", "Up, Down", "select the next layer outward or inward"),
+    ("Build-up", "Alt+Up, Alt+Down", "move the selected layer"),
+    ("Build-up", "+, −", "next purchasable thickness; with Alt one millimetre"),
+    ("Build-up", "Return", "type the thickness"),
+    ("Build-up", "Delete", "remove the selected layer"),
+    ("Build-up", "T, V", "temperature line, vapour lines"),
+    ("Build-up", "Shift while dragging", "leave the purchasable steps"),
+    ("Site", "Left, Right, Return", "pick a month and type its temperature; Shift+Return its humidity"),
+    ("Moisture", "Left, Right", "look at another month"),
+    ("everywhere", "Tab, Space", "reach and press everything else"),
+)  # fmt: skip

@@ -1,0 +1,81 @@
+"""Start the window."""
+
+import sys
+import traceback
+from pathlib import Path
+from types import TracebackType
+
+from PyQt6.QtCore import QTimer
+from PyQt6.QtGui import QGuiApplication
+from PyQt6.QtWidgets import QApplication
+
+from glacis.demo.tern_point import tern_point
+from glacis.files.libraries import load_library, load_sites
+from glacis.session.journal import discard, orphans
+from glacis.session.places import config_folder, journal_folder
+from glacis.session.settings import load_settings
+from glacis.ui.desk import Desk
+from glacis.ui.documents import Documents, empty_project
+from glacis.ui.prompts import Prompts
+from glacis.ui.theme.theme import apply_theme
+from glacis.ui.window import MainWindow
+
+
+def make_window(
+    demo: bool, path: Path | None, config: Path, journals: Path, prompts: Prompts
+) -> MainWindow:
+    """The window on the demo, a file or nothing."""
+    application = QApplication.instance()
+    settings = load_settings(config)
+    if isinstance(application, QApplication):
+        apply_theme(application, settings.theme)
+    sites = load_sites()
+    project = tern_point(sites[0]) if demo else empty_project(sites)
+    desk = Desk(project, load_library(), sites, settings)
+    documents = Documents(desk, config, journals)
+    window = MainWindow(desk, documents, prompts)
+    if path is not None:
+        fault = documents.open(path)
+        if fault:
+            QTimer.singleShot(0, lambda: prompts.tell(window, "Not opened", fault))
+    return window
+
+
+def offer_recovery(window: MainWindow, journals: Path) -> None:
+    """Offer what a crash left behind."""
+    for found in orphans(journals):
+        name = found.path.name if found.path else found.project.name
+        text = f"{name} was being edited when Glacis last ended without closing it."
+        if window.prompts.confirm(window, "Recover", text, "Recover it"):
+            window.documents.recover(found)
+            return
+        discard(found)
+
+
+def _last_resort(window: MainWindow) -> None:
+    """Tell of an error that nobody caught, and go on: the document is on the desk."""
+
+    def hook(
+        kind: type[BaseException], fault: BaseException, trace: TracebackType | None
+    ) -> None:
+        sys.stderr.write("".join(traceback.format_exception(kind, fault, trace)))
+        window.say(f"Something went wrong inside Glacis ({kind.__name__}: {fault}). "
+                   "Your document is safe; the last step may not have been done.", True)  # fmt: skip
+
+    sys.excepthook = hook
+
+
+def run_window(demo: bool, path: Path | None) -> int:
+    """Open the window and stay until it is closed."""
+    QGuiApplication.setDesktopFileName("glacis")
+    application = QApplication(sys.argv[:1])
+    application.setApplicationName("Glacis")
+    from glacis.ui.icon import app_icon
+
+    application.setWindowIcon(app_icon())
+    journals = journal_folder()
+    window = make_window(demo, path, config_folder(), journals, Prompts())
+    _last_resort(window)
+    window.show()
+    QTimer.singleShot(0, lambda: offer_recovery(window, journals))
+    return application.exec()

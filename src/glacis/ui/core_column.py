@@ -1,0 +1,124 @@
+"""The core: the plan to pick an area, and its assembly as a drilled core."""
+
+from PyQt6.QtCore import QPointF, QSize, Qt
+from PyQt6.QtGui import QKeyEvent
+from PyQt6.QtWidgets import QComboBox, QVBoxLayout, QWidget
+
+from glacis.core.judgement.rules_vapour import worst_severity
+from glacis.report.plan import plan_scene
+from glacis.report.scene import Hot, Scene, Text
+from glacis.report.section import SectionStyle, section_scene
+from glacis.ui.desk import Desk
+from glacis.ui.drawing.canvas import Canvas
+from glacis.ui.widgets.labels import label, rich, tight
+
+WIDTH = 236
+
+
+class CoreColumn(QWidget):
+    """Always there, at the left, full height."""
+
+    def __init__(self, desk: Desk) -> None:
+        super().__init__()
+        self._desk = desk
+        self.setFixedWidth(WIDTH)
+        column = tight(QVBoxLayout(self), (8, 8, 8, 8), 6)
+        self._plan = Canvas("Plan of the roof areas", QSize(100, 128))
+        self._plan.setFixedHeight(134)
+        self._areas = QComboBox()
+        self._areas.setAccessibleName("Roof area")
+        self._areas.setToolTip("Roof area (Ctrl+PgUp, Ctrl+PgDown)")
+        self._areas.setSizeAdjustPolicy(
+            QComboBox.SizeAdjustPolicy.AdjustToMinimumContentsLengthWithIcon
+        )
+        self._name = label(kind="second small", wrap=True)
+        self._core = Canvas("Core of the assembly", QSize(100, 200))
+        for widget in (self._plan, self._areas, self._name):
+            column.addWidget(widget)
+        column.addWidget(self._core, 1)
+        self._plan.pressed.connect(self._pick_area)
+        self._core.pressed.connect(self._pick_layer)
+        self._core.key.connect(self._core_key)
+        self._areas.activated.connect(self._area_chosen)
+
+    def refresh(self) -> None:
+        """Show the selected area."""
+        self._fill_areas()
+        project, area = self._desk.project, self._desk.area
+        severities = {
+            item.roof.area.id: worst_severity(item.findings) for item in self._desk.results.areas
+        }
+        chosen = area.roof.area.id if area else ""
+        palette = self._desk.palette
+        self._plan.show_scene(
+            lambda w, h: plan_scene(project, chosen, severities, w, h), palette
+        )
+        self._core.show_scene(self._core_scene, palette)
+        self._name.setText(rich(self._assembly_words()))
+
+    def _assembly_words(self) -> str:
+        area = self._desk.area
+        if area is None:
+            return "Open a project or the demo to begin."
+        shared = self._desk.sharing()
+        tail = f", shared by {shared} areas" if shared > 1 else ""
+        return f"{area.roof.assembly.name}{tail}"
+
+    def _fill_areas(self) -> None:
+        names = [(area.name, area.id) for area in self._desk.project.areas]
+        shown = [(self._areas.itemText(i), self._areas.itemData(i)) for i in range(self._areas.count())]
+        if names != shown:
+            self._areas.clear()
+            for name, identifier in names:
+                self._areas.addItem(name, identifier)
+        area = self._desk.area
+        self._areas.setEnabled(bool(names))
+        self._areas.setCurrentIndex(self._areas.findData(area.roof.area.id) if area else -1)
+
+    def _core_scene(self, width: float, height: float) -> Scene:
+        area = self._desk.area
+        if area is None or not area.roof.layers:
+            words = "no layers yet" if area else "no area"
+            return Scene(width, height, (Text(width / 2, height / 2, words, 12, "second", "middle"),))
+        style = SectionStyle(
+            width, height, system=self._desk.system, labels="thickness",
+            selected=self._desk.selected_layer, temperature=True, live=True,
+        )  # fmt: skip
+        return section_scene(area.roof, style)
+
+    def _area_chosen(self, index: int) -> None:
+        self._desk.select_area(self._areas.itemData(index))
+
+    def _pick_area(self, hot: Hot | None, _position: QPointF) -> None:
+        if hot is not None:
+            self._desk.select_area(hot.id)
+
+    def _pick_layer(self, hot: Hot | None, _position: QPointF) -> None:
+        if hot is not None:
+            self._desk.select_layer(hot.id)
+
+    def _core_key(self, event: QKeyEvent) -> None:
+        step = {Qt.Key.Key_Up: 1, Qt.Key.Key_Down: -1}.get(Qt.Key(event.key()))
+        if step is not None:
+            step_layer(self._desk, step)
+            event.accept()
+
+
+def step_layer(desk: Desk, step: int) -> None:
+    """Select the next layer outward (1) or inward (-1)."""
+    assembly = desk.assembly
+    if assembly is None or not assembly.layers:
+        return
+    ids = [layer.id for layer in assembly.layers]
+    if desk.selected_layer in ids:
+        index = min(len(ids) - 1, max(0, ids.index(desk.selected_layer) + step))
+    else:
+        index = 0 if step > 0 else len(ids) - 1
+    desk.select_layer(ids[index])
+
+
+def step_area(desk: Desk, step: int) -> None:
+    """Select the next area (1) or the one before (-1)."""
+    ids = [area.id for area in desk.project.areas]
+    if desk.area is not None:
+        desk.select_area(ids[(ids.index(desk.area.roof.area.id) + step) % len(ids)])

@@ -1,0 +1,1 @@
+"""Scenes of primitives painted in the window."""

@@ -1,0 +1,213 @@
+"""A widget that shows a scene and tells what the pointer does to its parts."""
+
+from collections.abc import Callable
+
+from PyQt6.QtCore import QEvent, QPointF, QRectF, QSize, Qt, pyqtSignal
+from PyQt6.QtGui import (
+    QFontMetricsF,
+    QKeyEvent,
+    QMouseEvent,
+    QPainter,
+    QPaintEvent,
+    QPen,
+    QResizeEvent,
+)
+from PyQt6.QtWidgets import QToolTip, QWidget
+
+from glacis.report.palette import SHEET, Palette
+from glacis.report.scene import Hot, Scene
+from glacis.ui.drawing.painter import paint_scene
+from glacis.ui.theme.theme import colour, font
+
+_CURSORS = {
+    "face": Qt.CursorShape.SizeVerCursor,
+    "temperature": Qt.CursorShape.SizeVerCursor,
+    "humidity": Qt.CursorShape.SizeVerCursor,
+    "layer": Qt.CursorShape.PointingHandCursor,
+    "month": Qt.CursorShape.PointingHandCursor,
+    "area": Qt.CursorShape.PointingHandCursor,
+}
+
+
+class Canvas(QWidget):
+    """Shows what ``build`` draws for its size and reports presses, drags and keys.
+
+    While something is dragged a note stands beside the hand.
+    """
+
+    pressed = pyqtSignal(object, QPointF)
+    dragged = pyqtSignal(QPointF, object)
+    released = pyqtSignal(QPointF)
+    double_clicked = pyqtSignal(object, QPointF)
+    key = pyqtSignal(QKeyEvent)
+
+    def __init__(self, name: str, least: QSize, parent: QWidget | None = None) -> None:
+        super().__init__(parent)
+        self.setAccessibleName(name)
+        self.setMouseTracking(True)
+        self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
+        self.setMinimumSize(least)
+        self._build: Callable[[float, float], Scene] | None = None
+        self._palette = SHEET
+        self._scene: Scene | None = None
+        self._hover: Hot | None = None
+        self._note: tuple[QPointF, str] | None = None
+        self._marker: tuple[float, float, float] | None = None
+        self._dragging = False
+
+    @property
+    def scene(self) -> Scene | None:
+        """What is shown."""
+        return self._scene
+
+    def show_scene(self, build: Callable[[float, float], Scene], palette: Palette) -> None:
+        """Show what ``build`` makes for a width and height."""
+        self._build, self._palette = build, palette
+        self._rebuild()
+
+    def set_note(self, position: QPointF | None, text: str = "") -> None:
+        """Show a figure beside the hand, or none."""
+        self._note = None if position is None else (position, text)
+        self.update()
+
+    def set_marker(self, marker: tuple[float, float, float] | None) -> None:
+        """Show where something dragged would be put: left, right and y of a line."""
+        self._marker = marker
+        self.update()
+
+    def _rebuild(self) -> None:
+        if self._build is None:
+            return
+        self._scene = self._build(float(self.width()), float(self.height()))
+        if self._hover is not None:
+            same = [h for h in self._scene.hot if (h.kind, h.id) == (self._hover.kind, self._hover.id)]
+            self._hover = same[0] if same else None
+        self.update()
+
+    def hot_at(self, position: QPointF) -> Hot | None:
+        """The topmost part under the pointer: the last described wins."""
+        if self._scene is None:
+            return None
+        x, y = position.x(), position.y()
+        for hot in reversed(self._scene.hot):
+            left, top, right, bottom = hot.box
+            if left <= x <= right and top <= y <= bottom:
+                return hot
+        return None
+
+    def resizeEvent(self, event: QResizeEvent | None) -> None:
+        """Draw anew for the new size."""
+        super().resizeEvent(event)
+        self._rebuild()
+
+    def paintEvent(self, _event: QPaintEvent | None) -> None:
+        """Paint scene, hover mark, insertion mark, note and focus."""
+        painter = QPainter(self)
+        painter.fillRect(self.rect(), colour(self._palette["bench"]))
+        if self._scene is not None:
+            paint_scene(painter, self._scene, self._palette)
+        self._paint_hover(painter)
+        self._paint_marker(painter)
+        self._paint_note(painter)
+        if self.hasFocus():
+            painter.setPen(QPen(colour(self._palette["accent"]), 1.0, Qt.PenStyle.DotLine))
+            painter.setBrush(Qt.BrushStyle.NoBrush)
+            painter.drawRect(self.rect().adjusted(1, 1, -2, -2))
+        painter.end()
+
+    def _paint_hover(self, painter: QPainter) -> None:
+        if self._hover is None or self._hover.kind != "face":
+            return
+        left, top, right, bottom = self._hover.box
+        y = (top + bottom) / 2
+        painter.setPen(QPen(colour(self._palette["accent"]), 2.0))
+        painter.drawLine(QPointF(left, y), QPointF(right, y))
+        grip = QRectF((left + right) / 2 - 14, y - 4, 28, 8)
+        painter.setBrush(colour(self._palette["bench"]))
+        painter.drawRect(grip)
+        for dx in (-6, 0, 6):
+            x = grip.center().x() + dx
+            painter.drawLine(QPointF(x, y - 2), QPointF(x, y + 2))
+
+    def _paint_marker(self, painter: QPainter) -> None:
+        if self._marker is None:
+            return
+        left, right, y = self._marker
+        painter.setPen(QPen(colour(self._palette["accent"]), 3.0))
+        painter.drawLine(QPointF(left - 8, y), QPointF(right + 8, y))
+
+    def _paint_note(self, painter: QPainter) -> None:
+        if self._note is None:
+            return
+        position, text = self._note
+        face = font("semibold", 13)
+        painter.setFont(face)
+        lines = text.split("\n")
+        width = max(QFontMetricsF(face).horizontalAdvance(line) for line in lines) + 16
+        height = 18.0 * len(lines) + 8
+        x = min(position.x() + 18, self.width() - width - 4)
+        y = max(4.0, min(position.y() - height - 6, self.height() - height - 4))
+        painter.setPen(QPen(colour(self._palette["accent"]), 1.0))
+        painter.setBrush(colour(self._palette["bench"]))
+        painter.drawRect(QRectF(x, y, width, height))
+        painter.setPen(colour(self._palette["ink"]))
+        for number, line in enumerate(lines):
+            painter.drawText(QPointF(x + 8, y + 18 + 18 * number), line)
+
+    def mousePressEvent(self, event: QMouseEvent | None) -> None:
+        """Report what was pressed."""
+        if event is None or event.button() != Qt.MouseButton.LeftButton:
+            return
+        self._dragging = True
+        self.pressed.emit(self.hot_at(event.position()), event.position())
+
+    def mouseMoveEvent(self, event: QMouseEvent | None) -> None:
+        """Report a drag, or show what could be dragged."""
+        if event is None:
+            return
+        if self._dragging:
+            self.dragged.emit(event.position(), event.modifiers())
+            return
+        hover = self.hot_at(event.position())
+        if hover != self._hover:
+            self._hover = hover
+            shape = _CURSORS.get(hover.kind) if hover else None
+            self.setCursor(shape if shape is not None else Qt.CursorShape.ArrowCursor)
+            self.update()
+
+    def mouseReleaseEvent(self, event: QMouseEvent | None) -> None:
+        """Report the end of a drag."""
+        if event is None or not self._dragging:
+            return
+        self._dragging = False
+        self.released.emit(event.position())
+
+    def mouseDoubleClickEvent(self, event: QMouseEvent | None) -> None:
+        """Report a double click."""
+        if event is not None:
+            self.double_clicked.emit(self.hot_at(event.position()), event.position())
+
+    def leaveEvent(self, _event: QEvent | None) -> None:
+        """Nothing is under the pointer any more."""
+        self._hover = None
+        self.update()
+
+    def keyPressEvent(self, event: QKeyEvent | None) -> None:
+        """Offer the key to the bench; what it ignores goes on its way."""
+        if event is None:
+            return
+        event.ignore()
+        self.key.emit(event)
+        if not event.isAccepted():
+            super().keyPressEvent(event)
+
+    def event(self, event: QEvent | None) -> bool:
+        """Show the hint of the part under the pointer."""
+        if event is not None and event.type() == QEvent.Type.ToolTip:
+            hot = self.hot_at(QPointF(event.pos()))  # type: ignore[attr-defined]
+            if hot and hot.hint:
+                QToolTip.showText(event.globalPos(), hot.hint, self)  # type: ignore[attr-defined]
+            else:
+                QToolTip.hideText()
+            return True
+        return super().event(event)

@@ -1,0 +1,78 @@
+"""Paint a scene with Qt."""
+
+from PyQt6.QtCore import QPointF, Qt
+from PyQt6.QtGui import QBrush, QFont, QFontMetricsF, QPainter, QPen, QPolygonF
+
+from glacis.report.palette import Palette
+from glacis.report.scene import SUB_DROP, SUB_SCALE, Item, Line, Scene, Shape, Text, runs
+from glacis.ui.theme.theme import colour, font
+
+_DASHES = {
+    "solid": Qt.PenStyle.SolidLine,
+    "dash": Qt.PenStyle.DashLine,
+    "dot": Qt.PenStyle.DotLine,
+    "dash-dot": Qt.PenStyle.DashDotLine,
+}
+
+
+def _polygon(points: tuple[float, ...]) -> QPolygonF:
+    return QPolygonF([QPointF(points[i], points[i + 1]) for i in range(0, len(points), 2)])
+
+
+def _pen(code: str, width: float, dash: str) -> QPen:
+    pen = QPen(colour(code))
+    pen.setWidthF(width)
+    pen.setStyle(_DASHES[dash])
+    pen.setJoinStyle(Qt.PenJoinStyle.MiterJoin)
+    return pen
+
+
+def _advance(face: QFont, text: str) -> float:
+    return QFontMetricsF(face).horizontalAdvance(text)
+
+
+def _pieces(item: Text) -> list[tuple[str, QFont, float, float]]:
+    """Each run of a text: words, face, lowering and width."""
+    found = []
+    for words, low in runs(item.text):
+        face = font(item.face, item.size * SUB_SCALE if low else item.size)
+        found.append((words, face, SUB_DROP * item.size if low else 0.0, _advance(face, words)))
+    return found
+
+
+def _paint_text(painter: QPainter, item: Text, palette: Palette) -> None:
+    painter.setPen(colour(palette[item.ink]))
+    pieces = _pieces(item)
+    width = sum(piece[3] for piece in pieces)
+    x = -{"start": 0.0, "middle": width / 2, "end": width}[item.anchor]
+    painter.save()
+    painter.translate(item.x, item.y)
+    if item.angle:
+        painter.rotate(-item.angle)
+    for words, face, drop, advance in pieces:
+        painter.setFont(face)
+        painter.drawText(QPointF(x, drop), words)
+        x += advance
+    painter.restore()
+
+
+def _paint(painter: QPainter, item: Item, palette: Palette) -> None:
+    if isinstance(item, Line):
+        painter.setPen(_pen(palette[item.ink], item.width, item.dash))
+        painter.drawPolyline(_polygon(item.points))
+    elif isinstance(item, Shape):
+        painter.setPen(
+            _pen(palette[item.ink], item.width, "solid") if item.ink else Qt.PenStyle.NoPen
+        )
+        painter.setBrush(QBrush(colour(palette[item.fill])) if item.fill else Qt.BrushStyle.NoBrush)
+        painter.drawPolygon(_polygon(item.points))
+    else:
+        _paint_text(painter, item, palette)
+
+
+def paint_scene(painter: QPainter, scene: Scene, palette: Palette) -> None:
+    """Paint every item of ``scene`` in order."""
+    painter.setRenderHint(QPainter.RenderHint.Antialiasing)
+    painter.setRenderHint(QPainter.RenderHint.TextAntialiasing)
+    for item in scene.items:
+        _paint(painter, item, palette)

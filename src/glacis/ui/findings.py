@@ -1,0 +1,321 @@
+"""The findings: what is wrong or uncertain now, worst first, each with its ways out."""
+
+from msgspec import Struct
+from PyQt6.QtCore import QRectF, Qt, pyqtSignal
+from PyQt6.QtGui import QMouseEvent, QPainter, QPaintEvent, QPen
+from PyQt6.QtWidgets import (
+    QFrame,
+    QGridLayout,
+    QHBoxLayout,
+
+    QPushButton,
+    QScrollArea,
+    QToolButton,
+    QVBoxLayout,
+    QWidget,
+)
+
+from glacis.core.analysis import AreaResult
+from glacis.core.headline import Headline, headlines
+from glacis.core.judgement.catalogue import remedies_of, rule_of
+from glacis.core.judgement.finding import SEVERITIES, Finding, Remedy
+from glacis.core.units.format import number
+from glacis.ui.desk import Desk
+from glacis.ui.theme.theme import colour, font
+from glacis.ui.walk import group_key
+from glacis.ui.widgets.labels import clear, label, let_go, rich, tight
+from glacis.ui.widgets.severity import SeverityMark, paint_mark
+
+WIDTH = 280
+FOLDED = 28
+
+
+class Group(Struct, frozen=True):
+    """One finding and all areas that share it."""
+
+    finding: Finding
+    areas: tuple[str, ...]
+
+
+def grouped(findings: tuple[Finding, ...], first: str) -> list[Group]:
+    """Findings without repeats, worst first; at each severity the area ``first`` leads."""
+    found: dict[tuple[str, tuple[str, ...], str], list[Finding]] = {}
+    for finding in findings:
+        found.setdefault(group_key(finding), []).append(finding)
+    groups = []
+    for members in found.values():
+        mine = [member for member in members if member.area == first]
+        areas = tuple(member.area for member in (*mine, *(m for m in members if m.area != first)))
+        groups.append(Group(mine[0] if mine else members[0], areas))
+    return sorted(
+        groups,
+        key=lambda group: (SEVERITIES.index(group.finding.severity), group.areas[0] != first),
+    )
+
+
+class Effect(QFrame):
+    """One remedy: its name, what it would change, and the button that does it."""
+
+    apply_wanted = pyqtSignal()
+
+    def __init__(self, desk: Desk, remedy: Remedy, area: AreaResult) -> None:
+        super().__init__()
+        column = tight(QVBoxLayout(self), (0, 6, 0, 2), 2)
+        self.button = QPushButton()
+        words = tight(QVBoxLayout(self.button), (6, 2, 6, 2), 0)
+        title = label(remedy.title, wrap=True)
+        title.setAttribute(Qt.WidgetAttribute.WA_TransparentForMouseEvents)
+        words.addWidget(title)
+        self.button.setMinimumHeight(title.heightForWidth(WIDTH - 66) + 12)
+        self.button.setToolTip("Apply this remedy; one undo takes it back (Ctrl+Z)")
+        self.button.setAccessibleName(remedy.title)
+        self.button.clicked.connect(self.apply_wanted.emit)
+        column.addWidget(self.button)
+        column.addLayout(self._effects(desk, remedy, area))
+
+    def _effects(self, desk: Desk, remedy: Remedy, area: AreaResult) -> QGridLayout:
+        grid = QGridLayout()
+        grid.setContentsMargins(4, 2, 0, 4)
+        grid.setHorizontalSpacing(6)
+        grid.setVerticalSpacing(0)
+        results = desk.analyser.preview(remedy.change(desk.project))
+        after = results.area(area.roof.area.id)
+        if after is None:
+            return grid
+        row = 0
+        for old, new in zip(headlines(area.roof), headlines(after.roof), strict=True):
+            if self._same(old, new, desk):
+                continue
+            self._row(grid, row, old, new, desk)
+            row += 1
+        known = {group_key(finding)[:2] for finding in area.findings}
+        gone = known - {group_key(finding)[:2] for finding in after.findings}
+        words = f"clears {len(gone)} of {len(known)} findings here"
+        grid.addWidget(label(words, "second small"), row, 0, 1, 3)
+        return grid
+
+    def _same(self, old: Headline, new: Headline, desk: Desk) -> bool:
+        return number(old.value, old.quantity, desk.system) == number(
+            new.value, new.quantity, desk.system
+        )
+
+    def _row(self, grid: QGridLayout, row: int, old: Headline, new: Headline, desk: Desk) -> None:
+        before = number(old.value, old.quantity, desk.system)
+        after = number(new.value, new.quantity, desk.system)
+        unit = new.quantity.unit(desk.system).symbol
+        grid.addWidget(label(old.name, "second small"), row, 0)
+        change = label(f"{before} → {after} {unit}", "small")
+        grid.addWidget(change, row, 1, 1, 2)
+        grid.setColumnStretch(2, 1)
+
+
+class FindingRow(QFrame):
+    """A finding; opened, it gives its reason, figures, source and remedies."""
+
+    toggled = pyqtSignal(object)
+    where_wanted = pyqtSignal(object)
+
+    def __init__(self, desk: Desk) -> None:
+        super().__init__()
+        self._desk = desk
+        self.group: Group | None = None
+        self.setProperty("ruled", "top")
+        self.setFocusPolicy(Qt.FocusPolicy.TabFocus)
+        self.setCursor(Qt.CursorShape.PointingHandCursor)
+        outer = tight(QHBoxLayout(self), (4, 8, 4, 8), 8)
+        self._mark_place = QVBoxLayout()
+        outer.addLayout(self._mark_place)
+        column = tight(QVBoxLayout(), (0, 0, 0, 0), 2)
+        outer.addLayout(column, 1)
+        self._head = label(kind="second small")
+        self._message = label(wrap=True)
+        self._where = label(kind="second small", wrap=True)
+        self._more = tight(QVBoxLayout(), (0, 4, 0, 0), 4)
+        for widget in (self._head, self._message, self._where):
+            column.addWidget(widget)
+        column.addLayout(self._more)
+
+    def show_group(self, group: Group, is_open: bool) -> None:
+        """Show a finding, opened or not."""
+        finding = group.finding
+        if self.group is None or self.group.finding.severity != finding.severity or True:
+            clear(self._mark_place)
+            self._mark_place.addWidget(SeverityMark(finding.severity, self._desk.palette, 18))
+            self._mark_place.addStretch(1)
+        rule = rule_of(finding)
+        self._head.setText(rich(f"{finding.severity} · {rule.title}"))
+        self._message.setText(rich(finding.message(self._desk.system)))
+        self._where.setText(rich(self._where_words(group)))
+        self.setAccessibleName(f"{finding.severity}: {finding.message(self._desk.system)}")
+        self.setToolTip("Enter or click: reason, figures and remedies")
+        self.group = group
+        clear(self._more)
+        if is_open:
+            self._open(group)
+
+    def _where_words(self, group: Group) -> str:
+        names = {area.id: area.name for area in self._desk.project.areas}
+        first = names.get(group.areas[0], "")
+        more = len(group.areas) - 1
+        return f"{first} and {more} more" if more else first
+
+    def _open(self, group: Group) -> None:
+        rule = rule_of(group.finding)
+        self._more.addWidget(label(rule.reason, wrap=True))
+        for item in group.finding.evidence:
+            shown = number(item.value, item.quantity, self._desk.system)
+            unit = item.quantity.unit(self._desk.system).symbol
+            self._more.addWidget(label(f"{item.name}: {shown} {unit}".rstrip(), "second small"))
+        self._more.addWidget(label(f"Source: {rule.source}", "second small", wrap=True))
+        area = self._desk.results.area(group.finding.area)
+        if area is None:
+            return
+        remedies = remedies_of(self._desk.project, area.roof, group.finding)
+        if not remedies:
+            words = "No remedy by rule: this one needs a decision by the designer."
+            self._more.addWidget(label(words, "second small", wrap=True))
+        for remedy in remedies:
+            effect = Effect(self._desk, remedy, area)
+            effect.apply_wanted.connect(lambda r=remedy: self._desk.act(r.title, r.change))
+            self._more.addWidget(effect)
+
+    def mousePressEvent(self, _event: QMouseEvent | None) -> None:
+        """Open or close."""
+        self._activate()
+
+    def keyPressEvent(self, event: object) -> None:
+        """Return and space open or close."""
+        if event.key() in (Qt.Key.Key_Return, Qt.Key.Key_Enter, Qt.Key.Key_Space):  # type: ignore[attr-defined]
+            self._activate()
+        else:
+            super().keyPressEvent(event)  # type: ignore[arg-type]
+
+    def _activate(self) -> None:
+        self.setFocus()
+        self.where_wanted.emit(self.group)
+        self.toggled.emit(self.group)
+
+    def paintEvent(self, event: QPaintEvent | None) -> None:
+        """A visible focus."""
+        super().paintEvent(event)
+        if self.hasFocus():
+            painter = QPainter(self)
+            painter.setPen(QPen(colour(self._desk.palette["accent"]), 2))
+            painter.drawRect(self.rect().adjusted(1, 1, -2, -2))
+            painter.end()
+
+
+class Findings(QWidget):
+    """All findings of the project, the selected area's first; folds to an edge with counts."""
+
+    def __init__(self, desk: Desk) -> None:
+        super().__init__()
+        self._desk = desk
+        self._open: tuple[str, tuple[str, ...]] | None = None
+        self._rows: list[FindingRow] = []
+        self._shown: tuple[object, ...] = ()
+        column = tight(QVBoxLayout(self), (0, 0, 0, 0), 0)
+        head = tight(QHBoxLayout(), (12, 8, 8, 6), 4)
+        self._title = label("Findings", "heading")
+        self._fold = QToolButton()
+        self._fold.setText("›")
+        self._fold.setToolTip("Fold the findings away (F9)")
+        self._fold.setProperty("quiet", True)
+        self._fold.clicked.connect(lambda: desk.adjust(findings_open=False))
+        head.addWidget(self._title)
+        head.addStretch(1)
+        head.addWidget(self._fold)
+        self._head = QWidget()
+        self._head.setLayout(head)
+        self._scroll = QScrollArea()
+        self._scroll.setWidgetResizable(True)
+        self._scroll.setHorizontalScrollBarPolicy(Qt.ScrollBarPolicy.ScrollBarAlwaysOff)
+        self._scroll.setFocusPolicy(Qt.FocusPolicy.NoFocus)
+        inside = QWidget()
+        self._list = tight(QVBoxLayout(inside), (12, 0, 8, 8), 0)
+        self._empty = label("Nothing found. The rules see nothing wrong with any area.", "second", wrap=True)
+        self._list.addWidget(self._empty)
+        self._list.addStretch(1)
+        self._scroll.setWidget(inside)
+        column.addWidget(self._head)
+        column.addWidget(self._scroll, 1)
+
+    def refresh(self) -> None:
+        """Show the findings of the present results."""
+        unfolded = self._desk.settings.findings_open
+        self._head.setVisible(unfolded)
+        self._scroll.setVisible(unfolded)
+        self.setFixedWidth(WIDTH if unfolded else FOLDED)
+        if unfolded:
+            self._show_groups()
+        else:
+            self.setToolTip("Unfold the findings (F9)")
+        self.update()
+
+    def _groups(self) -> list[Group]:
+        area = self._desk.area
+        return grouped(self._desk.results.findings, area.roof.area.id if area else "")
+
+    def _show_groups(self) -> None:
+        groups = self._groups()
+        state = (tuple(groups), self._open, self._desk.system, self._desk.settings.theme,
+                 self._desk.project if self._open else None)  # fmt: skip
+        if state == self._shown:
+            return
+        self._shown = state
+        while len(self._rows) > len(groups):
+            let_go(self._rows.pop())
+        while len(self._rows) < len(groups):
+            row = FindingRow(self._desk)
+            row.toggled.connect(self._toggle)
+            row.where_wanted.connect(self._go_there)
+            self._list.insertWidget(len(self._rows) + 1, row)
+            self._rows.append(row)
+        for row, group in zip(self._rows, groups, strict=True):
+            row.show_group(group, self._key(group) == self._open)
+        self._empty.setVisible(not groups)
+        count = len(groups)
+        self._title.setText(f"{count} finding{'' if count == 1 else 's'}" if count else "Findings")
+
+    def _key(self, group: Group) -> tuple[str, tuple[str, ...]]:
+        return group.finding.rule, (*group.finding.layers, *sorted(group.areas))
+
+    def _toggle(self, group: Group) -> None:
+        key = self._key(group)
+        self._open = None if self._open == key else key
+        self._show_groups()
+
+    def _go_there(self, group: Group) -> None:
+        area = self._desk.area
+        if area is None or area.roof.area.id not in group.areas:
+            self._desk.select_area(group.finding.area)
+        if group.finding.layers:
+            self._desk.select_layer(group.finding.layers[0])
+
+    def mousePressEvent(self, event: QMouseEvent | None) -> None:
+        """Unfold by a click on the edge."""
+        if not self._desk.settings.findings_open:
+            self._desk.adjust(findings_open=True)
+        else:
+            super().mousePressEvent(event)
+
+    def paintEvent(self, _event: QPaintEvent | None) -> None:
+        """A hairline at the left; folded, the counts."""
+        painter = QPainter(self)
+        palette = self._desk.palette
+        painter.setPen(colour(palette["hairline"]))
+        painter.drawLine(0, 0, 0, self.height())
+        if not self._desk.settings.findings_open:
+            painter.setFont(font("regular", 12))
+            y = 16.0
+            for severity in SEVERITIES:
+                count = sum(g.finding.severity == severity for g in self._groups())
+                paint_mark(painter, QRectF(10, y, 8, 14), severity, palette)
+                painter.setPen(colour(palette["ink"]))
+                painter.drawText(
+                    QRectF(0, y + 15, FOLDED, 16), Qt.AlignmentFlag.AlignHCenter, str(count)
+                )
+                y += 44
+        painter.end()
+
+

@@ -1,0 +1,57 @@
+"""Questions to the user, in one place so that tests can answer them."""
+
+from pathlib import Path
+from typing import Literal
+
+from PyQt6.QtWidgets import QFileDialog, QMessageBox, QWidget
+
+Answer = Literal["save", "discard", "cancel"]
+PROJECTS = "Glacis projects (*.glacis)"
+
+
+class Prompts:
+    """Asks by dialogs."""
+
+    def open_path(self, parent: QWidget, folder: str) -> Path | None:
+        """Which project to open."""
+        name, _ = QFileDialog.getOpenFileName(parent, "Open project", folder, PROJECTS)
+        return Path(name) if name else None
+
+    def save_path(self, parent: QWidget, title: str, proposal: str, kinds: str) -> Path | None:
+        """Where to write."""
+        name, _ = QFileDialog.getSaveFileName(parent, title, proposal, kinds)
+        return Path(name) if name else None
+
+    def unsaved(self, parent: QWidget, name: str) -> Answer:
+        """What to do with changes that are not saved."""
+        box = QMessageBox(parent)
+        box.setIcon(QMessageBox.Icon.NoIcon)
+        box.setWindowTitle("Unsaved changes")
+        box.setText(f"{name} has changes that are not saved.")
+        save = box.addButton("Save", QMessageBox.ButtonRole.AcceptRole)
+        discard = box.addButton("Discard them", QMessageBox.ButtonRole.DestructiveRole)
+        box.addButton("Cancel", QMessageBox.ButtonRole.RejectRole)
+        box.setDefaultButton(save)
+        box.exec()
+        if box.clickedButton() is save:
+            return "save"
+        return "discard" if box.clickedButton() is discard else "cancel"
+
+    def confirm(self, parent: QWidget, title: str, text: str, yes: str) -> bool:
+        """Whether to go on."""
+        box = QMessageBox(parent)
+        box.setIcon(QMessageBox.Icon.NoIcon)
+        box.setWindowTitle(title)
+        box.setText(text)
+        button = box.addButton(yes, QMessageBox.ButtonRole.AcceptRole)
+        box.addButton("Cancel", QMessageBox.ButtonRole.RejectRole)
+        box.exec()
+        return box.clickedButton() is button
+
+    def tell(self, parent: QWidget, title: str, text: str) -> None:
+        """Say what went wrong."""
+        box = QMessageBox(parent)
+        box.setIcon(QMessageBox.Icon.NoIcon)
+        box.setWindowTitle(title)
+        box.setText(text)
+        box.exec()

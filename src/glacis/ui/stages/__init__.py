@@ -1,0 +1,1 @@
+"""One bench per stage of the work."""

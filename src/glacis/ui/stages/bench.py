@@ -1,0 +1,57 @@
+"""What every bench has: a heading, a line that explains, a place for controls."""
+
+from PyQt6.QtCore import pyqtSignal
+from PyQt6.QtWidgets import QFrame, QHBoxLayout, QLabel, QVBoxLayout, QWidget
+
+from glacis.ui.desk import Desk
+from glacis.ui.widgets.labels import label, rich, tight
+
+
+class Bench(QFrame):
+    """The working surface of one stage."""
+
+    working_wanted = pyqtSignal(str)
+    said = pyqtSignal(str, bool)
+
+    def __init__(self, desk: Desk, heading: str) -> None:
+        super().__init__()
+        self.desk = desk
+        self.setProperty("ground", "bench")
+        self.column: QVBoxLayout = QVBoxLayout(self)
+        tight(self.column, (16, 8, 8, 8), 6)
+        head = tight(QHBoxLayout(), (0, 0, 0, 0), 8)
+        self._heading = label(heading, "heading")
+        self._line = label(kind="second")
+        head.addWidget(self._heading)
+        head.addWidget(self._line, 1)
+        self.controls = tight(QHBoxLayout(), (0, 0, 0, 0), 6)
+        head.addLayout(self.controls)
+        self.column.addLayout(head)
+
+    def say(self, text: str) -> None:
+        """One line beside the heading."""
+        self._line.setText(rich(text))
+
+    def refresh(self) -> None:
+        """Show the present state of the desk."""
+        raise RuntimeError(f"{type(self).__name__} shows nothing")
+
+    def empty_words(self) -> str:
+        """What to say while there is no area; empty where there is one."""
+        if self.desk.area is None:
+            return "No roof area yet: open a project, or the demo from the File menu."
+        return ""
+
+
+def field_row(*pairs: tuple[str, QWidget]) -> tuple[QHBoxLayout, list[QLabel]]:
+    """Labelled fields side by side."""
+    row = tight(QHBoxLayout(), (0, 0, 0, 0), 6)
+    names = []
+    for words, widget in pairs:
+        name = label(words, "second small")
+        names.append(name)
+        row.addWidget(name)
+        row.addWidget(widget)
+        row.addSpacing(8)
+    row.addStretch(1)
+    return row, names

@@ -1,0 +1,1 @@
+"""Ink, paper and type."""

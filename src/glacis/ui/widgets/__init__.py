@@ -1,0 +1,1 @@
+"""Small widgets used by more than one part of the window."""

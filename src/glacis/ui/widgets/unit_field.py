@@ -1,0 +1,99 @@
+"""An entry for a figure that takes any unit and says what it understood."""
+
+from PyQt6.QtCore import Qt, pyqtSignal
+from PyQt6.QtGui import QFocusEvent, QKeyEvent
+from PyQt6.QtWidgets import QLineEdit, QWidget
+
+from glacis.core.errors import ValueRefused
+from glacis.core.units.format import with_unit
+from glacis.core.units.parse import parse
+from glacis.core.units.quantities import Quantity, System
+
+
+class UnitField(QLineEdit):
+    """Shows one SI value in the reader's units; Return or leaving the field commits it.
+
+    Escape takes back what was typed. What cannot be read is told and stays to be mended.
+    """
+
+    committed = pyqtSignal(float)
+    said = pyqtSignal(str, bool)
+
+    def __init__(
+        self, name: str, quantity: Quantity, width: int = 92, parent: QWidget | None = None
+    ) -> None:
+        super().__init__(parent)
+        self.setAccessibleName(name)
+        self.setFixedWidth(width)
+        self.setToolTip(f"{name}: type a figure in any unit, Return to take it")
+        self._name = name
+        self._quantity = quantity
+        self._system: System = "si"
+        self._value = 0.0
+        self._shown = ""
+        self.textEdited.connect(self._listen)
+        self.returnPressed.connect(self._commit)
+
+    def show_value(self, value: float, system: System) -> None:
+        """Show ``value``, unless the user is typing."""
+        fresh = with_unit(value, self._quantity, system)
+        typing = self.hasFocus() and self.text() != self._shown
+        self._value, self._system, self._shown = value, system, fresh
+        if not typing:
+            self._show()
+
+    def _show(self) -> None:
+        if self.text() != self._shown:
+            self.setText(self._shown)
+            self.setCursorPosition(0)
+        self._mark(refused=False)
+
+    def _mark(self, *, refused: bool) -> None:
+        if bool(self.property("refused")) != refused:
+            self.setProperty("refused", refused)
+            style = self.style()
+            if style is not None:
+                style.unpolish(self)
+                style.polish(self)
+
+    def _listen(self, text: str) -> None:
+        try:
+            reading = parse(text, self._quantity, self._system, self._name)
+        except ValueRefused:
+            self.said.emit("", False)
+            return
+        self._mark(refused=False)
+        self.said.emit(f"understood as {reading.understood}", False)
+
+    def _commit(self) -> None:
+        if self.text() == self._shown:
+            return
+        try:
+            reading = parse(self.text(), self._quantity, self._system, self._name)
+        except ValueRefused as fault:
+            self._mark(refused=True)
+            self.said.emit(str(fault), True)
+            return
+        self.said.emit("", False)
+        self._shown = self.text()
+        self.committed.emit(reading.value)
+
+    def refuse(self) -> None:
+        """Show the last good value again after the document refused a new one."""
+        self._shown = with_unit(self._value, self._quantity, self._system)
+        self._show()
+
+    def focusOutEvent(self, event: QFocusEvent | None) -> None:
+        """Leaving the field commits what was typed; what cannot be read is put back."""
+        self._commit()
+        if self.property("refused"):
+            self.refuse()
+        super().focusOutEvent(event)
+
+    def keyPressEvent(self, event: QKeyEvent | None) -> None:
+        """Escape takes back what was typed."""
+        if event is not None and event.key() == Qt.Key.Key_Escape and self.text() != self._shown:
+            self._show()
+            self.said.emit("", False)
+            return
+        super().keyPressEvent(event)
