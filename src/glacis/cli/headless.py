@@ -68,7 +68,9 @@ def _check(project: Project, results: Results, *, as_json: bool) -> int:
 
 
 def _json(project: Project, results: Results) -> bytes:
-    return msgspec.json.format(msgspec.json.encode(results_json(project, results)), indent=2) + b"\n"
+    return (
+        msgspec.json.format(msgspec.json.encode(results_json(project, results)), indent=2) + b"\n"
+    )
 
 
 def check_text(project: Project, results: Results) -> str:

@@ -150,9 +150,7 @@ class Analyser:
         materials = self.materials(project)
         return Results(tuple(self._area(project, area, materials) for area in project.areas))
 
-    def _area(
-        self, project: Project, area: RoofArea, materials: dict[str, Material]
-    ) -> AreaResult:
+    def _area(self, project: Project, area: RoofArea, materials: dict[str, Material]) -> AreaResult:
         where = f"Roof area '{area.name}'"
         assembly = by_id(project.assemblies, area.assembly, "assembly", where)
         zone = by_id(project.zones, area.zone, "indoor zone", where)
@@ -188,9 +186,7 @@ class Analyser:
         key = (climate, zone, targets.excess_margin, targets.surface_humidity)
         return self._memo.get("indoor", key, make)
 
-    def _moisture(
-        self, key: Hashable, thermal: _Thermal, air: tuple[MonthAir, ...]
-    ) -> Monthly:
+    def _moisture(self, key: Hashable, thermal: _Thermal, air: tuple[MonthAir, ...]) -> Monthly:
         return self._memo.get(
             "moisture", (key, air), lambda: assess_moisture(thermal.layers, thermal.films, air)
         )

@@ -5,9 +5,9 @@ from typing import Literal
 from msgspec import Struct
 
 from glacis.core.climate.year import MONTH_NAMES
-from glacis.core.heat.working import surface_working, transmittance_working, weight_working
+from glacis.core.heat.working import transmittance_working, weight_working
 from glacis.core.moisture.assess import face_limit
-from glacis.core.moisture.working import monthly_working
+from glacis.core.moisture.working import monthly_working, surface_working
 from glacis.core.roof import Roof
 from glacis.core.units.format import significant
 from glacis.core.units.quantities import Quantity

@@ -31,6 +31,7 @@ SEA_GRASS = Material(
     vapour_note="Open, sorptive",
 )
 
+Outline = tuple[tuple[float, float], ...]
 RAFTERS = Framing(material="softwood-dense", width=0.08, spacing=0.6, allowance=0.01)
 
 
@@ -47,9 +48,7 @@ def _hall() -> Assembly:
                 framing=Framing(material="softwood-dense", width=0.06, spacing=0.4),
             ),
             MembraneLayer(id="retarder", material="retarder-fixed-10"),
-            SolidLayer(
-                id="between", material="stone-wool-batt", thickness=0.16, framing=RAFTERS
-            ),
+            SolidLayer(id="between", material="stone-wool-batt", thickness=0.16, framing=RAFTERS),
             SolidLayer(id="over", material="wood-fibre-board", thickness=0.035),
             MembraneLayer(id="underlay", material="underlay-open"),
             AirLayer(
@@ -130,25 +129,25 @@ def _tighter_laboratory() -> Assembly:
     )
 
 
+def _hall_area(identifier: str, side: str, azimuth: float, outline: Outline) -> RoofArea:
+    return RoofArea(
+        id=identifier,
+        name=f"Lecture hall, {side}",
+        outline=outline,
+        pitch=42.0,
+        azimuth=azimuth,
+        level=4.2,
+        assembly="hall-slate",
+        zone="hall",
+    )
+
+
 def _areas() -> tuple[RoofArea, ...]:
-    hall = {"pitch": 42.0, "level": 4.2, "assembly": "hall-slate", "zone": "hall"}
     return (
-        RoofArea(
-            id="hall-south", name="Lecture hall, south slope", azimuth=180.0,
-            outline=((0.0, 0.0), (24.0, 0.0), (18.0, 6.0), (6.0, 6.0)), **hall,
-        ),
-        RoofArea(
-            id="hall-north", name="Lecture hall, north slope", azimuth=0.0,
-            outline=((24.0, 12.0), (0.0, 12.0), (6.0, 6.0), (18.0, 6.0)), **hall,
-        ),
-        RoofArea(
-            id="hall-west", name="Lecture hall, west hip", azimuth=270.0,
-            outline=((0.0, 12.0), (0.0, 0.0), (6.0, 6.0)), **hall,
-        ),
-        RoofArea(
-            id="hall-east", name="Lecture hall, east hip", azimuth=90.0,
-            outline=((24.0, 0.0), (24.0, 12.0), (18.0, 6.0)), **hall,
-        ),
+        _hall_area("hall-south", "south slope", 180.0, ((0, 0), (24, 0), (18, 6), (6, 6))),
+        _hall_area("hall-north", "north slope", 0.0, ((24, 12), (0, 12), (6, 6), (18, 6))),
+        _hall_area("hall-west", "west hip", 270.0, ((0, 12), (0, 0), (6, 6))),
+        _hall_area("hall-east", "east hip", 90.0, ((24, 0), (24, 12), (18, 6))),
         RoofArea(
             id="laboratory", name="Wet laboratory", azimuth=180.0, pitch=1.1, level=3.6,
             outline=((30.0, 0.0), (46.0, 0.0), (46.0, 12.0), (30.0, 12.0)),

@@ -95,8 +95,8 @@ def _envelope(content: bytes, path: Path | str) -> dict[str, Any]:
         found = "a file cut short or damaged" if content.lstrip()[:1] == b"{" else "something else"
         raise FileRefused(path, "", "a Glacis project", f"{found} ({fault})") from fault
     if not isinstance(envelope, dict) or envelope.get("format") != FORMAT:
-        found = envelope.get("format") if isinstance(envelope, dict) else _kind(envelope)
-        raise FileRefused(path, "format", f"'{FORMAT}'", repr(found)[:80])
+        named = envelope.get("format") if isinstance(envelope, dict) else _kind(envelope)
+        raise FileRefused(path, "format", f"'{FORMAT}'", repr(named)[:80])
     return envelope
 
 
@@ -123,7 +123,7 @@ def _to_present(
 
 
 def _refusal(path: Path | str, fault: msgspec.ValidationError) -> FileRefused:
-    """msgspec says ``Expected `float`, got `str` - at `$.areas[0].pitch` ``; say it our way."""
+    """Msgspec says ``Expected `float`, got `str` - at `$.areas[0].pitch` ``; say it our way."""
     text = str(fault)
     message, _, place = text.partition(" - at ")
     place = place.strip("`").removeprefix("$.")

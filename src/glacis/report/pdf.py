@@ -160,11 +160,16 @@ class Report:
         s = self.styles
         unit = Quantity.TRANSMITTANCE.unit(self.project.units).symbol
         heads = ("Roof area", f"U, {unit}", "target", "f_Rsi", "least", "condensate", "verdict")
-        rows = [[self._p(w, s.head if k == 0 or k == 6 else s.head_right) for k, w in enumerate(heads)]]
+        rows = [
+            [self._p(w, s.head if k == 0 or k == 6 else s.head_right) for k, w in enumerate(heads)]
+        ]
         for members in alike(self.results):
             roof = members[0].roof
             cells = [
-                plain(roof.heat.transmittance / Quantity.TRANSMITTANCE.unit(self.project.units).scale, 3),
+                plain(
+                    roof.heat.transmittance / Quantity.TRANSMITTANCE.unit(self.project.units).scale,
+                    3,
+                ),
                 plain(roof.target / Quantity.TRANSMITTANCE.unit(self.project.units).scale, 3),
                 plain(roof.heat.surface_factor, 3),
                 plain(roof.surface.least_factor, 3),
@@ -191,7 +196,9 @@ class Report:
         yield self._p("Rooms below", s.sub)
         for zone in project.zones:
             air = self._show(zone.temperature, Quantity.TEMPERATURE)
-            yield self._p(f"{zone.name}: {zone.use}, {air}, {humidity_words(zone.humidity)}.", s.body)
+            yield self._p(
+                f"{zone.name}: {zone.use}, {air}, {humidity_words(zone.humidity)}.", s.body
+            )
         yield self._p("Targets", s.sub)
         targets = project.targets
         yield self._p(
@@ -247,7 +254,8 @@ class Report:
         style = SectionStyle(700, 430, system=self.project.units, temperature=True)
         yield Drawing(section_scene(roof, style), self.width)
         figures = [
-            f"{figure.name} {self._show(figure.value, figure.quantity)}" for figure in headlines(roof)
+            f"{figure.name} {self._show(figure.value, figure.quantity)}"
+            for figure in headlines(roof)
         ]
         yield self._p(" · ".join(figures), s.body)
         yield self._p("Findings", s.sub)
@@ -296,7 +304,9 @@ def _footer(project: Project) -> Callable[[Canvas, SimpleDocTemplate], None]:
         canvas.setFont(FACES["regular"], 8)
         canvas.setFillColor(HexColor(PRINT["second"]))
         canvas.drawString(MARGIN + FRAME_PADDING, 10 * mm, project.name)
-        canvas.drawRightString(document.pagesize[0] - MARGIN - FRAME_PADDING, 10 * mm, f"page {document.page}")
+        canvas.drawRightString(
+            document.pagesize[0] - MARGIN - FRAME_PADDING, 10 * mm, f"page {document.page}"
+        )
         canvas.restoreState()
 
     return paint

@@ -62,7 +62,14 @@ def plan_scene(
         points = [fit.point(x, y) for x, y in area.outline]
         flat = tuple(value for point in points for value in point)
         chosen = area.id == selected
-        items.append(Shape(flat, "wash" if chosen else "bench", "accent" if chosen else "ink", 2.0 if chosen else FACE))
+        items.append(
+            Shape(
+                flat,
+                "wash" if chosen else "bench",
+                "accent" if chosen else "ink",
+                2.0 if chosen else FACE,
+            )
+        )
         if area.pitch >= 1:
             items.append(_fall_arrow(points, area.azimuth))
         xs, ys = [x for x, _ in points], [y for _, y in points]

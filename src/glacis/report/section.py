@@ -208,7 +208,11 @@ def _selection(layout: Frame, style: SectionStyle) -> Iterator[Item]:
 
 
 def _figures(layer: LayerData, system: System) -> str:
-    parts = [] if layer.kind == "roof-space" else [with_unit(layer.thickness, Quantity.THICKNESS, system)]
+    parts = (
+        []
+        if layer.kind == "roof-space"
+        else [with_unit(layer.thickness, Quantity.THICKNESS, system)]
+    )
     if layer.kind == "membrane":
         parts = [f"s_d {with_unit(layer.sd_dry, Quantity.AIR_LAYER, system)}"]
         if layer.sd_wet != layer.sd_dry:
@@ -237,7 +241,11 @@ def _full_labels(layout: Frame, style: SectionStyle) -> Iterator[Item]:
         middle = (band.top + band.bottom) / 2
         chosen = band.layer.id == style.selected
         ink = "accent" if chosen else "hairline"
-        yield Line((layout.right + 4, middle, layout.right + 12, middle, x - 12, y, x - 5, y), ink, DIMENSION)
+        yield Line(
+            (layout.right + 4, middle, layout.right + 12, middle, x - 12, y, x - 5, y),
+            ink,
+            DIMENSION,
+        )
         name = band.layer.name
         face: Literal["semibold", "regular"] = "semibold" if chosen else "regular"
         if gap >= 26:
@@ -280,10 +288,14 @@ def _scale_bar(layout: Frame, style: SectionStyle) -> Iterator[Item]:
     if style.system == "us":
         choices = [(INCH, "1 in"), (3 * INCH, "3 in"), (6 * INCH, "6 in"), (FOOT, "1 ft")]
     else:
-        choices = [(0.02, "20 mm"), (0.05, "50 mm"), (0.1, "100 mm"), (0.2, "200 mm"), (0.5, "500 mm")]
-    length, words = next(
-        (c for c in choices if c[0] * layout.metre >= 40), choices[-1]
-    )
+        choices = [
+            (0.02, "20 mm"),
+            (0.05, "50 mm"),
+            (0.1, "100 mm"),
+            (0.2, "200 mm"),
+            (0.5, "500 mm"),
+        ]
+    length, words = next((c for c in choices if c[0] * layout.metre >= 40), choices[-1])
     drawn = length * layout.metre
     x, y = layout.left, style.height - 16
     yield Line((x, y - 4, x, y, x + drawn, y, x + drawn, y - 4), "second", FACE)

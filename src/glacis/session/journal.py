@@ -94,8 +94,7 @@ class Journal:
                 self._condition.wait_for(lambda: self._wanted is not None or self._closing)
                 if self._closing:
                     return
-                self._condition.wait_for(lambda: self._closing, timeout=self._delay)
-                if self._closing:
+                if self._condition.wait_for(lambda: self._closing, timeout=self._delay):
                     return
                 wanted, self._wanted = self._wanted, None
                 asked = self._forgotten

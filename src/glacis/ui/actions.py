@@ -52,7 +52,7 @@ ACTIONS = (
     Action("step_area", "View", "Area before", "Ctrl+PgUp", "Select the roof area before", "-1"),
     Action("open_working", "View", "Working of U", "Ctrl+W", "Open the steps behind U", "u", rule=True),
     Action("open_working", "View", "Working of f_Rsi", "Ctrl+Shift+F", "Open the steps behind f_Rsi", "surface"),
-    Action("open_working", "View", "Working of the condensate", "Ctrl+Shift+M", "Open the steps behind the year of water", "condensate"),
+    Action("open_working", "View", "Working of the water", "Ctrl+Shift+M", "Open its steps", "condensate"),
     Action("toggle_findings", "View", "Fold findings", "F9", "Fold the findings away or back", rule=True),
     Action("toggle_theme", "View", "Light or dark", "Ctrl+D", "Change between Sheet and Lamp"),
     Action("toggle_units", "View", "SI or US units", "Ctrl+U", "Change the units of every figure"),

@@ -55,9 +55,7 @@ def offer_recovery(window: MainWindow, journals: Path) -> None:
 def _last_resort(window: MainWindow) -> None:
     """Tell of an error that nobody caught, and go on: the document is on the desk."""
 
-    def hook(
-        kind: type[BaseException], fault: BaseException, trace: TracebackType | None
-    ) -> None:
+    def hook(kind: type[BaseException], fault: BaseException, trace: TracebackType | None) -> None:
         sys.stderr.write("".join(traceback.format_exception(kind, fault, trace)))
         window.say(f"Something went wrong inside Glacis ({kind.__name__}: {fault}). "
                    "Your document is safe; the last step may not have been done.", True)  # fmt: skip

@@ -50,9 +50,7 @@ class CoreColumn(QWidget):
         }
         chosen = area.roof.area.id if area else ""
         palette = self._desk.palette
-        self._plan.show_scene(
-            lambda w, h: plan_scene(project, chosen, severities, w, h), palette
-        )
+        self._plan.show_scene(lambda w, h: plan_scene(project, chosen, severities, w, h), palette)
         self._core.show_scene(self._core_scene, palette)
         self._name.setText(rich(self._assembly_words()))
 
@@ -66,7 +64,9 @@ class CoreColumn(QWidget):
 
     def _fill_areas(self) -> None:
         names = [(area.name, area.id) for area in self._desk.project.areas]
-        shown = [(self._areas.itemText(i), self._areas.itemData(i)) for i in range(self._areas.count())]
+        shown = [
+            (self._areas.itemText(i), self._areas.itemData(i)) for i in range(self._areas.count())
+        ]
         if names != shown:
             self._areas.clear()
             for name, identifier in names:
@@ -79,7 +79,9 @@ class CoreColumn(QWidget):
         area = self._desk.area
         if area is None or not area.roof.layers:
             words = "no layers yet" if area else "no area"
-            return Scene(width, height, (Text(width / 2, height / 2, words, 12, "second", "middle"),))
+            return Scene(
+                width, height, (Text(width / 2, height / 2, words, 12, "second", "middle"),)
+            )
         style = SectionStyle(
             width, height, system=self._desk.system, labels="thickness",
             selected=self._desk.selected_layer, temperature=True, live=True,

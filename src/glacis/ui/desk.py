@@ -135,7 +135,9 @@ class Desk(QObject):
         """Change single settings by name."""
         self.set_settings(replace(self.settings, **values))
 
-    def open_document(self, project: Project, path: Path | None, saved: Project | None = None) -> None:
+    def open_document(
+        self, project: Project, path: Path | None, saved: Project | None = None
+    ) -> None:
         """Put another document on the desk."""
         self.path = path
         self.selected_layer = ""

@@ -7,7 +7,6 @@ from PyQt6.QtWidgets import (
     QFrame,
     QGridLayout,
     QHBoxLayout,
-
     QPushButton,
     QScrollArea,
     QToolButton,
@@ -138,10 +137,9 @@ class FindingRow(QFrame):
     def show_group(self, group: Group, is_open: bool) -> None:
         """Show a finding, opened or not."""
         finding = group.finding
-        if self.group is None or self.group.finding.severity != finding.severity or True:
-            clear(self._mark_place)
-            self._mark_place.addWidget(SeverityMark(finding.severity, self._desk.palette, 18))
-            self._mark_place.addStretch(1)
+        clear(self._mark_place)
+        self._mark_place.addWidget(SeverityMark(finding.severity, self._desk.palette, 18))
+        self._mark_place.addStretch(1)
         rule = rule_of(finding)
         self._head.setText(rich(f"{finding.severity} · {rule.title}"))
         self._message.setText(rich(finding.message(self._desk.system)))
@@ -233,7 +231,9 @@ class Findings(QWidget):
         self._scroll.setFocusPolicy(Qt.FocusPolicy.NoFocus)
         inside = QWidget()
         self._list = tight(QVBoxLayout(inside), (12, 0, 8, 8), 0)
-        self._empty = label("Nothing found. The rules see nothing wrong with any area.", "second", wrap=True)
+        self._empty = label(
+            "Nothing found. The rules see nothing wrong with any area.", "second", wrap=True
+        )
         self._list.addWidget(self._empty)
         self._list.addStretch(1)
         self._scroll.setWidget(inside)
@@ -280,6 +280,11 @@ class Findings(QWidget):
     def _key(self, group: Group) -> tuple[str, tuple[str, ...]]:
         return group.finding.rule, (*group.finding.layers, *sorted(group.areas))
 
+    def open_first(self) -> None:
+        """Open or close the first finding."""
+        if self._rows and self._rows[0].group is not None:
+            self._toggle(self._rows[0].group)
+
     def _toggle(self, group: Group) -> None:
         key = self._key(group)
         self._open = None if self._open == key else key
@@ -317,5 +322,3 @@ class Findings(QWidget):
                 )
                 y += 44
         painter.end()
-
-

@@ -3,7 +3,7 @@
 from collections.abc import Callable
 from typing import Any
 
-from PyQt6.QtCore import QObject, Qt, pyqtSignal
+from PyQt6.QtCore import QObject, pyqtSignal
 
 from glacis.session.jobs import Job, Report
 
@@ -20,7 +20,7 @@ class JobRunner(QObject):
         self._number = 0
         self._job: Job[Any] | None = None
         self._endings: dict[int, tuple[Callable[[Any], None], Callable[[Exception], None]]] = {}
-        self._arrived.connect(self._deliver, Qt.ConnectionType.QueuedConnection)
+        self._arrived.connect(self._deliver)
 
     @property
     def busy(self) -> bool:

@@ -61,7 +61,9 @@ class StageButton(QAbstractButton):
         here = self.isChecked()
         painter.setFont(font("regular", 12))
         painter.setPen(colour(palette["second"]))
-        painter.drawText(QRectF(16, 0, 12, HEIGHT), Qt.AlignmentFlag.AlignVCenter, str(self._number))
+        painter.drawText(
+            QRectF(16, 0, 12, HEIGHT), Qt.AlignmentFlag.AlignVCenter, str(self._number)
+        )
         painter.setFont(font("semibold" if here else "regular", 13))
         painter.setPen(colour(palette["ink" if here or self.underMouse() else "second"]))
         name = QRectF(30, 0, self.width(), HEIGHT)
@@ -71,7 +73,9 @@ class StageButton(QAbstractButton):
         for severity, count in self._counts.items():
             paint_mark(painter, QRectF(x, 14, 5, 12), severity, palette)
             painter.setPen(colour(palette["ink"]))
-            painter.drawText(QRectF(x + 9, 0, 20, HEIGHT), Qt.AlignmentFlag.AlignVCenter, str(count))
+            painter.drawText(
+                QRectF(x + 9, 0, 20, HEIGHT), Qt.AlignmentFlag.AlignVCenter, str(count)
+            )
             x += 26
         if here:
             painter.fillRect(QRectF(16, HEIGHT - 4, self.width() - 28, 3), colour(palette["ink"]))

@@ -165,6 +165,11 @@ class MainWindow(QMainWindow):
         return SectionBench(self.desk)
 
     @property
+    def working_panel(self) -> WorkingPanel | None:
+        """The open working, if one was ever opened."""
+        return self._panel
+
+    @property
     def stage(self) -> str:
         """Where one is."""
         return self._stage
@@ -378,5 +383,3 @@ class MainWindow(QMainWindow):
         self.desk.adjust(geometry=geometry)
         self.documents.close()
         event.accept()
-
-

@@ -24,7 +24,9 @@ def _row(step: Step, desk: Desk, palette: Palette) -> str:
     shown = with_unit(step.value, step.quantity, desk.system)
     formula = symbol_html(step.expression)
     if step.substitution:
-        formula += f"<br><span style='color:{palette['second']}'>{symbol_html(step.substitution)}</span>"
+        formula += (
+            f"<br><span style='color:{palette['second']}'>{symbol_html(step.substitution)}</span>"
+        )
     notes = " · ".join(part for part in (step.source, step.note) if part)
     return (
         f"<tr><td style='padding:3px 10px 3px 0;white-space:nowrap'>{symbol_html(step.symbol)}</td>"
@@ -38,7 +40,9 @@ def working_html(working: Working, desk: Desk) -> str:
     """A working as a table."""
     palette = desk.palette
     rows = "".join(_row(step, desk, palette) for step in working.steps)
-    taken = "".join(f"<p style='margin:3px 0'>{symbol_html(text)}</p>" for text in working.assumptions)
+    taken = "".join(
+        f"<p style='margin:3px 0'>{symbol_html(text)}</p>" for text in working.assumptions
+    )
     note = "Values put in are SI; results are in the units shown." if desk.system == "us" else ""
     return (
         f"<table cellspacing='0'>{rows}</table>"

@@ -167,9 +167,13 @@ def assess(layers: tuple[LayerData, ...], direction: Direction, films: Films) ->
     plain = thermal_layers(layers)
     cut = ventilated_cut(layers)
     partly = 0 < cut.share < 1
-    main = combine(plain, films.inside, films.outside) if cut.share < 1 else _opened(plain, films, cut)
+    main = (
+        combine(plain, films.inside, films.outside) if cut.share < 1 else _opened(plain, films, cut)
+    )
     opened = _opened(plain, films, cut) if partly else None
-    total = main.total if opened is None else (1 - cut.share) * main.total + cut.share * opened.total
+    total = (
+        main.total if opened is None else (1 - cut.share) * main.total + cut.share * opened.total
+    )
     mould_films = Films(R_SI_MOULD, films.outside)
     mould = _mould_resistance(plain, mould_films, films, cut)
     counted = len(layers) if cut.share < 1 else cut.index + (1 if cut.space else 0)

@@ -85,7 +85,9 @@ def _strips(layers: tuple[ThermalLayer, ...], group: str) -> list[tuple[float, d
 
     Members in line lie centre on centre, so the narrower lies within the wider.
     """
-    members = {i: x.framed.fraction for i, x in enumerate(layers) if x.framed and x.framed.group == group}
+    members = {
+        i: x.framed.fraction for i, x in enumerate(layers) if x.framed and x.framed.group == group
+    }
     edges = sorted({0.0, 1.0, *members.values()})
     strips = []
     for low, high in zip(edges, edges[1:], strict=False):

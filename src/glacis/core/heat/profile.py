@@ -14,7 +14,11 @@ def face_temperatures(
     """
     cut = ventilated_cut(layers)
     end = cut.index if cut.share == 1 else len(layers)
-    beyond = films.outside if cut.share < 1 else (cut.space + films.outside if cut.space else films.inside)
+    beyond = (
+        films.outside
+        if cut.share < 1
+        else (cut.space + films.outside if cut.space else films.inside)
+    )
     total = films.inside + sum(layer.resistance for layer in layers[:end]) + beyond
     slope = (indoor - outdoor) / total
     passed = films.inside

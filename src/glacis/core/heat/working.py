@@ -3,8 +3,7 @@
 from glacis.core.heat.assess import Heat, ventilated_cut
 from glacis.core.heat.combined import Combined, Section
 from glacis.core.heat.resolve import LayerData
-from glacis.core.heat.surfaces import R_SI_MOULD, STEEPEST_UP
-from glacis.core.moisture.surface import Surface
+from glacis.core.heat.surfaces import STEEPEST_UP
 from glacis.core.units.format import significant as sig
 from glacis.core.units.quantities import Quantity
 from glacis.core.working import Step, Working
@@ -95,7 +94,7 @@ def _film_steps(heat: Heat) -> list[Step]:
     ]
 
 
-def _ventilation_note(heat: Heat, layers: tuple[LayerData, ...]) -> list[str]:
+def _ventilation_note(layers: tuple[LayerData, ...]) -> list[str]:
     cut = ventilated_cut(layers)
     if not cut.share:
         return []
@@ -151,58 +150,9 @@ def transmittance_working(layers: tuple[LayerData, ...], heat: Heat) -> Working:
         f"Heat flows upward through roofs up to {STEEPEST_UP:.0f}° pitch.",
         "Corrections for air voids, fixings and rain on inverted insulation are not in this figure.",
         *_mixing_note(counted),
-        *_ventilation_note(heat, layers),
+        *_ventilation_note(layers),
     ]
     return Working("Thermal transmittance of the clear field", tuple(steps), tuple(assumptions))
-
-
-def surface_working(heat: Heat, surface: Surface, month_names: tuple[str, ...]) -> Working:
-    """How f_Rsi and what it must reach came about."""
-    worst = surface.months[surface.critical]
-    resistance = R_SI_MOULD / (1 - heat.surface_factor)
-    factor = Quantity.FACTOR
-    steps = (
-        Step(
-            "f_Rsi",
-            "1 − R_si/R_tot with R_si = 0.25",
-            f"1 − {R_SI_MOULD}/{sig(resistance)}",
-            heat.surface_factor,
-            factor,
-            "ISO 13788:2012, 4.4.1 and 5.4",
-            "clear field; junctions are lower",
-        ),
-        Step(
-            "p_i",
-            f"indoor vapour pressure, {month_names[surface.critical]}",
-            "",
-            worst.pressure,
-            Quantity.PRESSURE,
-            "ISO 13788:2012, 5.3",
-        ),
-        Step(
-            "θ_si,min",
-            "temperature at which p_i/φ_cr saturates",
-            f"p_sat⁻¹({sig(worst.pressure)}/{sig(surface.humidity)})",
-            worst.least_surface,
-            Quantity.TEMPERATURE,
-            "ISO 13788:2012, 5.3 and E.2",
-        ),
-        Step(
-            "f_Rsi,min",
-            "(θ_si,min − θ_e)/(θ_i − θ_e)",
-            f"({sig(worst.least_surface)} − {sig(worst.outdoor)})"
-            f"/({sig(surface.indoor)} − {sig(worst.outdoor)})",
-            worst.factor,
-            factor,
-            "ISO 13788:2012, 5.3",
-            f"critical month: {month_names[surface.critical]}",
-        ),
-    )
-    return Working(
-        "Temperature factor of the inner surface",
-        steps,
-        ("Surface humidity is held below the limit in the monthly mean.",),
-    )
 
 
 def weight_working(layers: tuple[LayerData, ...], total: float) -> Working:

@@ -78,7 +78,9 @@ def membrane_remedies(
 ) -> tuple[Remedy, ...]:
     """Remedies that lay in one of several membranes: pairs of title and material."""
     return tuple(
-        Remedy(title, partial(insert_membrane, assembly=roof.assembly.id, index=index, material=name))
+        Remedy(
+            title, partial(insert_membrane, assembly=roof.assembly.id, index=index, material=name)
+        )
         for title, name in choices
     )
 

@@ -232,7 +232,9 @@ def _root_layer(roof: Roof) -> Iterator[Finding]:
 def _add_root_layer(_project: Project, roof: Roof, _finding: Finding) -> tuple[Remedy, ...]:
     covering = [i for i, layer in enumerate(roof.layers) if layer.has_role("covering")]
     index = (covering[-1] + 1) if covering else len(roof.layers)
-    change = partial(insert_membrane, assembly=roof.assembly.id, index=index, material="root-barrier")
+    change = partial(
+        insert_membrane, assembly=roof.assembly.id, index=index, material="root-barrier"
+    )
     return (Remedy("Lay a root barrier on the waterproofing", change),)
 
 

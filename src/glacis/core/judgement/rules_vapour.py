@@ -263,7 +263,9 @@ ACCUMULATES = Rule(
 
 def _limits(roof: Roof) -> list[tuple[Interface, float]]:
     running = roof.targets.condensate
-    return [(face, face_limit(roof.monthly, face.place, running)) for face in roof.monthly.interfaces]
+    return [
+        (face, face_limit(roof.monthly, face.place, running)) for face in roof.monthly.interfaces
+    ]
 
 
 def _over_limit(roof: Roof) -> Iterator[Finding]:
@@ -422,7 +424,7 @@ def worst_severity(findings: tuple[Finding, ...]) -> Severity | None:
     present = {finding.severity for finding in findings}
     for severity in ("stop", "mind", "note"):
         if severity in present:
-            return severity  # type: ignore[return-value]
+            return severity
     return None
 
 

@@ -57,8 +57,7 @@ def monthly_air(climate: Climate, zone: Zone, targets: Targets) -> tuple[MonthAi
     inside = indoor_pressures(climate, zone, targets.excess_margin)
     outside = outdoor_pressures(climate)
     return tuple(
-        MonthAir(zone.temperature, climate.temperature[m], inside[m], outside[m])
-        for m in range(12)
+        MonthAir(zone.temperature, climate.temperature[m], inside[m], outside[m]) for m in range(12)
     )
 
 

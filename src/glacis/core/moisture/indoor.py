@@ -14,7 +14,7 @@ CLASS_WORDS = {
     1: "store rooms, unheated or hardly used",
     2: "offices and dwellings, low occupancy, ventilated",
     3: "dwellings, occupancy not known",
-    4: "dwellings with high occupancy, kitchens, sports halls",
+    4: "high occupancy, kitchens, sports halls",
     5: "laundries, breweries, pools, wet laboratories",
 }
 _FALLS_TO_ZERO_AT = 20.0

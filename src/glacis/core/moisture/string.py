@@ -5,7 +5,8 @@ pressures and the saturation pressures between them; where it touches, water con
 Wet interfaces are held at saturation until they are dry (6.5).
 """
 
-from collections.abc import Sequence, Set
+from collections.abc import Sequence
+from collections.abc import Set as AbstractSet
 
 TOUCH = 1e-9
 """Relative depth [-] below a straight line that counts as touching."""
@@ -37,7 +38,7 @@ def _touches(s: Sequence[float], p: Sequence[float], first: int, last: int) -> b
     return any(p[k] < base + slope * s[k] for k in range(first + 1, last))
 
 
-def corners(s: Sequence[float], pressures: Sequence[float], wet: Set[int]) -> list[int]:
+def corners(s: Sequence[float], pressures: Sequence[float], wet: AbstractSet[int]) -> list[int]:
     """Where the string bends: both ends, every wet point and every new contact.
 
     Args:

@@ -1,8 +1,11 @@
 """The steps behind the monthly method's result."""
 
 from glacis.core.climate.year import MONTH_NAMES, SECONDS
+from glacis.core.heat.assess import Heat
+from glacis.core.heat.surfaces import R_SI_MOULD
 from glacis.core.moisture.air import DELTA_0
-from glacis.core.moisture.monthly import Interface, Monthly, profile
+from glacis.core.moisture.monthly import Interface, MonthAir, Monthly, profile
+from glacis.core.moisture.surface import Surface
 from glacis.core.units.format import significant as sig
 from glacis.core.units.quantities import Quantity
 from glacis.core.working import Step, Working
@@ -16,6 +19,55 @@ LEFT_OUT = (
     "A well ventilated air layer ends the calculation; a slightly ventilated one counts as closed.",
     "The path runs between the framing members.",
 )
+
+
+def surface_working(heat: Heat, surface: Surface, month_names: tuple[str, ...]) -> Working:
+    """How f_Rsi and what it must reach came about."""
+    worst = surface.months[surface.critical]
+    resistance = R_SI_MOULD / (1 - heat.surface_factor)
+    factor = Quantity.FACTOR
+    steps = (
+        Step(
+            "f_Rsi",
+            "1 − R_si/R_tot with R_si = 0.25",
+            f"1 − {R_SI_MOULD}/{sig(resistance)}",
+            heat.surface_factor,
+            factor,
+            "ISO 13788:2012, 4.4.1 and 5.4",
+            "clear field; junctions are lower",
+        ),
+        Step(
+            "p_i",
+            f"indoor vapour pressure, {month_names[surface.critical]}",
+            "",
+            worst.pressure,
+            Quantity.PRESSURE,
+            "ISO 13788:2012, 5.3",
+        ),
+        Step(
+            "θ_si,min",
+            "temperature at which p_i/φ_cr saturates",
+            f"p_sat⁻¹({sig(worst.pressure)}/{sig(surface.humidity)})",
+            worst.least_surface,
+            Quantity.TEMPERATURE,
+            "ISO 13788:2012, 5.3 and E.2",
+        ),
+        Step(
+            "f_Rsi,min",
+            "(θ_si,min − θ_e)/(θ_i − θ_e)",
+            f"({sig(worst.least_surface)} − {sig(worst.outdoor)})"
+            f"/({sig(surface.indoor)} − {sig(worst.outdoor)})",
+            worst.factor,
+            factor,
+            "ISO 13788:2012, 5.3",
+            f"critical month: {month_names[surface.critical]}",
+        ),
+    )
+    return Working(
+        "Temperature factor of the inner surface",
+        steps,
+        ("Surface humidity is held below the limit in the monthly mean.",),
+    )
 
 
 def place_name(monthly: Monthly, face: Interface) -> str:
@@ -40,49 +92,62 @@ def _month_steps(monthly: Monthly, start: int) -> list[Step]:
             if face.rates[month]
         )
         steps.append(
-            Step(f"M_a,{MONTH_NAMES[month][:3]}", shown, "", total, Quantity.CONDENSATE, f"{ISO}, 6.4")
+            Step(
+                f"M_a,{MONTH_NAMES[month][:3]}",
+                shown,
+                "",
+                total,
+                Quantity.CONDENSATE,
+                f"{ISO}, 6.4",
+            )
         )
     return steps
 
 
+def _air_steps(air: MonthAir, month: str) -> list[Step]:
+    inside, outside = air.indoor_pressure, air.outdoor_pressure
+    kind = Quantity.PRESSURE
+    return [
+        Step("p_i", f"indoor vapour pressure, {month}", "", inside, kind, f"{ISO}, 5.3"),
+        Step("p_e", f"outdoor vapour pressure, {month}", "", outside, kind, f"{ISO}, 5.2"),
+    ]
+
+
 def _first_month_steps(monthly: Monthly, start: int) -> list[Step]:
     """The first condensing month in full, for one interface."""
-    air = monthly.air[start]
+    air, name = monthly.air[start], MONTH_NAMES[start]
     lines = profile(monthly.path, air)
     face = max(monthly.interfaces, key=lambda item: item.rates[start])
     k, end = face.place, len(monthly.path.places) - 1
     others = [f.place for f in monthly.interfaces if f.rates[start] > 0 and f.place != k]
-    before = max([0, *(p for p in others if p < k)])
-    after = min([end, *(p for p in others if p > k)])
+    i, j = max([0, *(p for p in others if p < k)]), min([end, *(p for p in others if p > k)])
     s = [place.sd for place in monthly.path.places]
     p = lines.pressure
-    rate = DELTA_0 * ((p[before] - p[k]) / (s[k] - s[before]) - (p[k] - p[after]) / (s[after] - s[k]))
-    name = MONTH_NAMES[start]
-    pressure = Quantity.PRESSURE
+    rate = DELTA_0 * ((p[i] - p[k]) / (s[k] - s[i]) - (p[k] - p[j]) / (s[j] - s[k]))
+    theta = lines.temperature[k]
+    where = f"{place_name(monthly, face)}, {name}"
+    shown = (
+        f"{DELTA_0:.0e} × [({sig(p[i])} − {sig(p[k])})/{sig(s[k] - s[i])}"
+        f" − ({sig(p[k])} − {sig(p[j])})/{sig(s[j] - s[k])}]"
+    )
+    formula = "δ₀ [(p_1 − p_c)/(s_c − s_1) − (p_c − p_2)/(s_2 − s_c)]"
+    note = "1 and 2 are the next bends of the vapour line on either side"
+    mass = f"{rate:.3e} × {SECONDS[start]:.4g} s"
+    kind = Quantity.PRESSURE
     return [
-        Step("p_i", f"indoor vapour pressure, {name}", "", air.indoor_pressure, pressure, f"{ISO}, 5.3"),
-        Step("p_e", f"outdoor vapour pressure, {name}", "", air.outdoor_pressure, pressure, f"{ISO}, 5.2"),
-        Step("θ_c", f"{place_name(monthly, face)}, {name}", "", lines.temperature[k], Quantity.TEMPERATURE, f"{ISO}, 6.4.2"),
-        Step("p_c", "saturation there", f"p_sat({sig(lines.temperature[k])})", lines.saturation[k], pressure, f"{ISO}, E.1"),
+        *_air_steps(air, name),
+        Step("θ_c", where, "", theta, Quantity.TEMPERATURE, f"{ISO}, 6.4.2"),
         Step(
-            "g_c",
-            "δ₀ [(p_1 − p_c)/(s_c − s_1) − (p_c − p_2)/(s_2 − s_c)]",
-            f"{DELTA_0:.0e} × [({sig(p[before])} − {sig(p[k])})/{sig(s[k] - s[before])}"
-            f" − ({sig(p[k])} − {sig(p[after])})/{sig(s[after] - s[k])}]",
-            rate,
-            Quantity.FLOW,
-            f"{ISO}, 6.4.4",
-            "1 and 2 are the next bends of the vapour line on either side",
+            "p_c",
+            "saturation there",
+            f"p_sat({sig(theta)})",
+            lines.saturation[k],
+            kind,
+            f"{ISO}, E.1",
         ),
-        Step(
-            "Δ_M",
-            "g_c t",
-            f"{rate:.3e} × {SECONDS[start]:.4g} s",
-            rate * SECONDS[start],
-            Quantity.CONDENSATE,
-            f"{ISO}, 6.4.4",
-        ),
-    ]  # fmt: skip
+        Step("g_c", formula, shown, rate, Quantity.FLOW, f"{ISO}, 6.4.4", note),
+        Step("ΔM", "g_c t", mass, rate * SECONDS[start], Quantity.CONDENSATE, f"{ISO}, 6.4.4"),
+    ]
 
 
 def monthly_working(monthly: Monthly) -> Working:
@@ -91,17 +156,29 @@ def monthly_working(monthly: Monthly) -> Working:
     if monthly.start is None:
         air = min(monthly.air, key=lambda month: month.outdoor)
         month = MONTH_NAMES[monthly.air.index(air)]
-        steps = (
-            Step("p_i", f"indoor vapour pressure, {month}", "", air.indoor_pressure, Quantity.PRESSURE, f"{ISO}, 5.3"),
-            Step("p_e", f"outdoor vapour pressure, {month}", "", air.outdoor_pressure, Quantity.PRESSURE, f"{ISO}, 5.2"),
-            Step("M_a", "the vapour line stays below saturation in every month", "", 0.0, Quantity.CONDENSATE, f"{ISO}, 6.4"),
-        )  # fmt: skip
+        words = "the vapour line stays below saturation in every month"
+        none = Step("M_a", words, "", 0.0, Quantity.CONDENSATE, f"{ISO}, 6.4")
+        steps = (*_air_steps(air, month), none)
         return Working(title, steps, LEFT_OUT)
     steps_all = _first_month_steps(monthly, monthly.start) + _month_steps(monthly, monthly.start)
     steps_all.append(
-        Step("M_a", "most at the end of any month", "", monthly.peak, Quantity.CONDENSATE, f"{ISO}, 6.5")
+        Step(
+            "M_a",
+            "most at the end of any month",
+            "",
+            monthly.peak,
+            Quantity.CONDENSATE,
+            f"{ISO}, 6.5",
+        )
     )
     steps_all.append(
-        Step("M_end", "left after twelve months", "", monthly.residual, Quantity.CONDENSATE, f"{ISO}, 6.6")
+        Step(
+            "M_end",
+            "left after twelve months",
+            "",
+            monthly.residual,
+            Quantity.CONDENSATE,
+            f"{ISO}, 6.6",
+        )
     )
     return Working(title, tuple(steps_all), LEFT_OUT)

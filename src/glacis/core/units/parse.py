@@ -42,7 +42,9 @@ _EXTRA: dict[Quantity, dict[str, Unit]] = {
 }
 _NUMBER = r"[-+]?\d+(?:[.,]\d+)?|[-+]?[.,]\d+"
 _MIXED = re.compile(rf"^(?P<whole>{_NUMBER})?\s*(?:(?P<top>\d+)\s*/\s*(?P<bottom>\d+))?\s*")
-_FEET_INCHES = re.compile(r"^(?P<sign>-?)\s*(?P<feet>\d+)\s*(?:'|ft)\s*-?\s*(?P<inches>.*?)\s*(?:\"|in)?$")
+_FEET_INCHES = re.compile(
+    r"^(?P<sign>-?)\s*(?P<feet>\d+)\s*(?:'|ft)\s*-?\s*(?P<inches>.*?)\s*(?:\"|in)?$"
+)
 _GLYPHS = {"½": " 1/2", "¼": " 1/4", "¾": " 3/4", "⅛": " 1/8", "⅜": " 3/8", "⅝": " 5/8", "⅞": " 7/8",
            "−": "-", "″": '"', "′": "'", "\u2009": " ", "\u00a0": " "}  # fmt: skip
 

@@ -107,9 +107,7 @@ class Quantity(Enum):
         Unit("Btu/(lb·°F)", BTU / (POUND * FAHRENHEIT_STEP), 3),
     )
     AREA_MASS = Kind("weight", "m", Unit("kg/m²", 1.0, 1), Unit("lb/ft²", POUND / FOOT**2, 2))
-    OPENING = Kind(
-        "vent opening", "A_v", Unit("mm²/m", 1e-6, 0), Unit("in²/ft", INCH**2 / FOOT, 2)
-    )
+    OPENING = Kind("vent opening", "A_v", Unit("mm²/m", 1e-6, 0), Unit("in²/ft", INCH**2 / FOOT, 2))
     SHARE = Kind("share", "f", *_same("%", 0.01, 1))
     HUMIDITY = Kind("relative humidity", "φ", *_same("%", 0.01, 0))
     FACTOR = Kind("factor", "f", *_same("", 1.0, 3))

@@ -7,7 +7,7 @@ from glacis.core.model.document import Climate
 from glacis.core.units.format import with_unit
 from glacis.core.units.quantities import Quantity, System, from_display, to_display
 from glacis.report.charts.axes import Plot, month_names, nice_step, ticks
-from glacis.report.scene import DIMENSION, Hot, Item, Line, Scene, Shape, Text, spread
+from glacis.report.scene import DIMENSION, Hot, Item, Line, Scene, Shape, Text, shorten, spread
 
 ORDER = tuple(range(12))
 
@@ -21,7 +21,12 @@ def temperature_plot(climate: Climate, width: float, height: float, system: Syst
     bottom = step * (low // step)
     top = step * -(-high // step)
     return Plot(
-        54.0, 34.0, width - 128.0, height * 0.56, from_display(bottom, unit), from_display(top, unit)
+        54.0,
+        34.0,
+        width - 128.0,
+        height * 0.56,
+        from_display(bottom, unit),
+        from_display(top, unit),
     )
 
 
@@ -37,39 +42,59 @@ def _curve(plot: Plot, values: tuple[float, ...]) -> tuple[float, ...]:
     return tuple(points)
 
 
+def _end_names(plot: Plot, ends: list[tuple[float, str, str]]) -> Iterator[Item]:
+    """The name of each line at its end, none over another."""
+    ends = sorted(ends, key=lambda end: -end[0])
+    placed = spread([plot.y(value) for value, _, _ in ends], 15.0, plot.top, plot.bottom)
+    for (_, name, ink), y in zip(ends, placed, strict=True):
+        yield Text(plot.right + 8, y + 4, shorten(name, 116, 12), 12, ink)
+
+
 def _handles(plot: Plot, values: tuple[float, ...], ink: str) -> Iterator[Item]:
     for month, value in enumerate(values):
         x, y = plot.month(month), plot.y(value)
         yield Shape((x, y - 4, x + 4, y, x, y + 4, x - 4, y), "bench", ink, 1.4)
 
 
-def _hots(plot: Plot, values: tuple[float, ...], kind: str, quantity: Quantity, system: System) -> Iterator[Hot]:
+def _hots(
+    plot: Plot, values: tuple[float, ...], kind: str, quantity: Quantity, system: System
+) -> Iterator[Hot]:
     for month, value in enumerate(values):
         x, y = plot.month(month), plot.y(value)
-        words = f"{MONTH_NAMES[month]}: {with_unit(value, quantity, system)}. Drag, or type to change."
+        words = (
+            f"{MONTH_NAMES[month]}: {with_unit(value, quantity, system)}. Drag, or type to change."
+        )
         yield Hot(kind, str(month), (x - 9, y - 9, x + 9, y + 9), words)
 
 
 def _temperature_items(climate: Climate, plot: Plot, system: System) -> Iterator[Item]:
     unit = Quantity.TEMPERATURE.unit(system)
-    yield Text(plot.left - 6, plot.top - 16, f"monthly mean temperature, {unit.symbol}", 12, "second")
+    yield Text(
+        plot.left - 6, plot.top - 16, f"monthly mean temperature, {unit.symbol}", 12, "second"
+    )
     for value in ticks(to_display(plot.low, unit), to_display(plot.high, unit), 5):
         y = plot.y(from_display(value, unit))
         yield Line((plot.left, y, plot.right, y), "hairline", DIMENSION)
         yield Text(plot.left - 6, y + 4, f"{value:g}".replace("-", "−"), 12, "second", "end")
-    designs = [("winter day", climate.design_winter, "cold"), ("summer day", climate.design_summer, "warm")]
+    designs = [
+        ("winter day", climate.design_winter, "cold"),
+        ("summer day", climate.design_summer, "warm"),
+    ]
+    ends = [(climate.temperature[11], "monthly mean", "warm")]
     for name, value, ink in designs:
         yield Line((plot.left, plot.y(value), plot.right, plot.y(value)), ink, 1.0, "dash-dot")
         shown = with_unit(value, Quantity.TEMPERATURE, system)
-        yield Text(plot.right + 8, plot.y(value) + 4, f"{name} {shown}", 12, ink)
+        ends.append((value, f"{name} {shown}", ink))
     yield Line(_curve(plot, climate.temperature), "warm", 2.0)
     yield from _handles(plot, climate.temperature, "warm")
-    yield Text(plot.right - 4, plot.y(climate.temperature[11]) - 8, "temperature", 12, "warm", "end")
+    yield from _end_names(plot, ends)
     for month in extremes(climate):
         value = climate.temperature[month]
         above = value > (plot.low + plot.high) / 2
         shown = with_unit(value, Quantity.TEMPERATURE, system)
-        yield Text(plot.month(month), plot.y(value) + (-10 if above else 20), shown, 12, "ink", "middle")
+        yield Text(
+            plot.month(month), plot.y(value) + (-10 if above else 20), shown, 12, "ink", "middle"
+        )
 
 
 def _humidity_items(
@@ -86,11 +111,7 @@ def _humidity_items(
         ends.append((values[11], name, inks[number]))
     yield Line(_curve(plot, climate.humidity), "cold", 2.0)
     yield from _handles(plot, climate.humidity, "cold")
-    ends.sort(key=lambda end: -end[0])
-    placed = spread([plot.y(value) for value, _, _ in ends], 15.0, plot.top, plot.bottom)
-    for (_, name, ink), y in zip(ends, placed, strict=True):
-        short = name if len(name) <= 17 else name[:16].rstrip() + "…"
-        yield Text(plot.right + 8, y + 4, short, 12, ink)
+    yield from _end_names(plot, ends)
 
 
 def climate_scene(

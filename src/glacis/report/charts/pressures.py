@@ -46,7 +46,9 @@ def pressures_scene(roof: Roof, month: int, width: float, height: float, system:
     """Saturation and vapour pressure through the roof in one month."""
     monthly = roof.monthly
     if len(monthly.path.places) < 2:
-        return Scene(width, height, (Text(16, 24, "No layer before the outside air.", 12, "second"),))
+        return Scene(
+            width, height, (Text(16, 24, "No layer before the outside air.", 12, "second"),)
+        )
     air = monthly.air[month]
     lines = profile(monthly.path, air)
     unit = Quantity.PRESSURE.unit(system)
@@ -81,11 +83,19 @@ def surface_scene(roof: Roof, width: float, height: float, chosen: int = -1) -> 
     surface, factor = roof.surface, roof.heat.surface_factor
     plot = Plot(54.0, 34.0, width - 96.0, height - 24.0, 0.0, 1.0)
     items: list[Item] = [
-        Text(plot.left - 6, plot.top - 16, "f_Rsi of the inner surface and the least it must be", 12, "second")
+        Text(
+            plot.left - 6,
+            plot.top - 16,
+            "f_Rsi of the inner surface and the least it must be",
+            12,
+            "second",
+        )
     ]
     items.extend(beyond((plot.left, plot.y(min(1.0, factor)), plot.right, plot.top - 0.0)))
     for value in (0.0, 0.5, 1.0):
-        items.append(Line((plot.left, plot.y(value), plot.right, plot.y(value)), "hairline", DIMENSION))
+        items.append(
+            Line((plot.left, plot.y(value), plot.right, plot.y(value)), "hairline", DIMENSION)
+        )
         items.append(Text(plot.left - 6, plot.y(value) + 4, f"{value:g}", 12, "second", "end"))
     order = roof.monthly.order
     for position, month in enumerate(order):

@@ -2,11 +2,11 @@
 
 from collections.abc import Iterator
 
-from glacis.core.heat.combined import Combined, Section, ThermalLayer
 from glacis.core.heat.assess import thermal_layers
+from glacis.core.heat.combined import Combined, Section, ThermalLayer
 from glacis.core.heat.resolve import LayerData
 from glacis.core.roof import Roof
-from glacis.core.units.format import plain, resistance_label
+from glacis.core.units.format import number, plain, resistance_label
 from glacis.core.units.quantities import Quantity, System, from_display, to_display
 from glacis.report.charts.axes import Plot, beyond, nice_top, ticks
 from glacis.report.hatch import hatched
@@ -43,10 +43,11 @@ def path_name(section: Section, layers: tuple[LayerData, ...]) -> str:
     if not through:
         return f"between members, {share}"
     names = " and ".join(
-        f"layer {n}" for n, (layer, inside) in enumerate(zip(layers, section.in_frame, strict=False), 1)
+        f"{n}"
+        for n, (layer, inside) in enumerate(zip(layers, section.in_frame, strict=False), 1)
         if inside and layer.frame
     )
-    return f"through members of {names}, {share}"
+    return f"members of {names}, {share}"
 
 
 def _columns(roof: Roof, plot: Plot) -> list[float]:
@@ -67,11 +68,11 @@ def _columns(roof: Roof, plot: Plot) -> list[float]:
 
 
 def _layer_strip(roof: Roof, plot: Plot, edges: list[float]) -> Iterator[Item]:
-    for number, layer in enumerate(_counted(roof), 1):
-        left, right = edges[number], edges[number + 1]
+    for place, layer in enumerate(_counted(roof), 1):
+        left, right = edges[place], edges[place + 1]
         yield from hatched(layer.hatch, (left, plot.bottom + 4, right, plot.bottom + 22))
         yield Line((left, plot.bottom + 4, left, plot.bottom + 22), "ink", FACE)
-        yield Text((left + right) / 2, plot.bottom + 36, str(number), 12, "second", "middle")
+        yield Text((left + right) / 2, plot.bottom + 36, str(place), 12, "second", "middle")
     yield Line((edges[-2], plot.bottom + 4, edges[-2], plot.bottom + 22), "ink", FACE)
     yield Text(plot.left, plot.bottom + 50, "inside", 12, "second")
     yield Text(plot.right, plot.bottom + 50, "outside", 12, "second", "end")
@@ -96,14 +97,16 @@ def _target_edge(roof: Roof, plot: Plot, system: System) -> Iterator[Item]:
     yield Text(plot.left + 6, y - 5, words, 12, "mind")
 
 
-def _end_labels(
-    ends: list[tuple[float, str, str]], plot: Plot, width: float
-) -> Iterator[Item]:
+def _end_labels(ends: list[tuple[float, str, str]], plot: Plot, width: float) -> Iterator[Item]:
     ordered = sorted(ends, key=lambda end: plot.y(end[0]))
     placed = spread([plot.y(end[0]) for end in ordered], 17.0, plot.top - 4, plot.bottom)
     x = plot.right + 26
     for (value, words, ink), y in zip(ordered, placed, strict=True):
-        yield Line((plot.right + 3, plot.y(value), plot.right + 10, plot.y(value), x - 4, y), ink, DIMENSION)
+        yield Line(
+            (plot.right + 3, plot.y(value), plot.right + 10, plot.y(value), x - 4, y),
+            ink,
+            DIMENSION,
+        )
         yield Text(x, y + 4, shorten(words, width - x - 2, 12), 12, ink)
 
 
@@ -116,27 +119,32 @@ def staircase_scene(roof: Roof, width: float, height: float, system: System) -> 
     unit = Quantity.RESISTANCE.unit(system)
     most = max(*(s.resistance for s in sections), combined.upper, 1 / roof.target * 1.02)
     top = from_display(nice_top(to_display(most, unit)), unit)
-    plot = Plot(54.0, 34.0, width - 250.0, height - 62.0, 0.0, top)
+    plot = Plot(54.0, 34.0, width - 216.0, height - 62.0, 0.0, top)
     edges = _columns(roof, plot)
     items: list[Item] = list(_axis(plot, system))
     items.extend(_target_edge(roof, plot, system))
     items.extend(_layer_strip(roof, plot, edges))
     ends: list[tuple[float, str, str]] = []
-    for number, section in enumerate(sections):
+    for index, section in enumerate(sections):
         climb = _climb(section, plain_layers, combined)
         points: list[float] = []
         for x, value in zip(edges, climb, strict=False):
             points += [x, plot.y(value)]
-        ink = PATH_INKS[number]
-        items.append(Line(tuple(points), ink, 2.0 if number == 0 else 1.4))
-        shown = resistance_label(section.resistance, system)
+        ink = PATH_INKS[index]
+        items.append(Line(tuple(points), ink, 2.0 if index == 0 else 1.4))
+        shown = number(section.resistance, Quantity.RESISTANCE, system)
         ends.append((section.resistance, f"{shown}  {path_name(section, layers)}", ink))
     if len(sections) > 1:
-        ends.append((combined.upper, f"upper limit R′ {resistance_label(combined.upper, system)}", "ink"))
-        ends.append((combined.lower, f"lower limit R″ {resistance_label(combined.lower, system)}", "ink"))
+        for value, words in (
+            (combined.upper, "upper limit R′"),
+            (combined.lower, "lower limit R″"),
+        ):
+            ends.append((value, f"{number(value, Quantity.RESISTANCE, system)}  {words}", "ink"))
         band = (plot.right - 26, plot.y(combined.upper), plot.right, plot.y(combined.lower))
         items.extend(beyond(band))
         for value in (combined.upper, combined.lower):
-            items.append(Line((plot.right - 26, plot.y(value), plot.right + 3, plot.y(value)), "ink", 1.4))
+            items.append(
+                Line((plot.right - 26, plot.y(value), plot.right + 3, plot.y(value)), "ink", 1.4)
+            )
     items.extend(_end_labels(ends, plot, width))
     return Scene(width, height, tuple(items))

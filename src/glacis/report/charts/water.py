@@ -61,7 +61,9 @@ def _axis(plot: Plot, system: System) -> Iterator[Item]:
         y = plot.y(from_display(value, unit))
         yield Line((plot.left, y, plot.right, y), "ink" if value == 0 else "hairline", DIMENSION)
         yield Text(plot.left - 6, y + 4, f"{value:g}", 12, "second", "end")
-    yield Text(plot.left - 6, plot.top - 14, f"water, {unit.symbol}, at the end of the month", 12, "second")
+    yield Text(
+        plot.left - 6, plot.top - 14, f"water, {unit.symbol}, at the end of the month", 12, "second"
+    )
 
 
 def _limit_edge(limit: float, plot: Plot, system: System) -> Iterator[Item]:
@@ -100,9 +102,7 @@ def _peak_spot(monthly: Monthly, number: int, plot: Plot) -> tuple[float, float]
     return plot.month(monthly.order.index(month)), plot.y(below + face.mass[month] / 2)
 
 
-def water_scene(
-    roof: Roof, width: float, height: float, system: System, chosen: int = -1
-) -> Scene:
+def water_scene(roof: Roof, width: float, height: float, system: System, chosen: int = -1) -> Scene:
     """Water by month and place, from the first condensing month; months can be picked."""
     monthly = roof.monthly
     limit = least_limit(roof)

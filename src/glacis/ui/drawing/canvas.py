@@ -80,7 +80,9 @@ class Canvas(QWidget):
             return
         self._scene = self._build(float(self.width()), float(self.height()))
         if self._hover is not None:
-            same = [h for h in self._scene.hot if (h.kind, h.id) == (self._hover.kind, self._hover.id)]
+            same = [
+                h for h in self._scene.hot if (h.kind, h.id) == (self._hover.kind, self._hover.id)
+            ]
             self._hover = same[0] if same else None
         self.update()
 

@@ -1,11 +1,20 @@
 """The Handover bench: the report as it will print, and what else can be taken along."""
 
+from collections.abc import Callable
 from pathlib import Path
 
 import msgspec
 from PyQt6.QtCore import QBuffer, QByteArray, QIODevice, QSize, Qt
 from PyQt6.QtGui import QPixmap
-from PyQt6.QtWidgets import QHBoxLayout, QLabel, QProgressBar, QPushButton, QScrollArea, QVBoxLayout, QWidget
+from PyQt6.QtWidgets import (
+    QHBoxLayout,
+    QLabel,
+    QProgressBar,
+    QPushButton,
+    QScrollArea,
+    QVBoxLayout,
+    QWidget,
+)
 
 from glacis.core.errors import GlacisError
 from glacis.files.atomic import write_atomic
@@ -26,10 +35,16 @@ class HandoverBench(Bench):
         self.jobs = JobRunner(self)
         self._content: bytes | None = None
         self._of: object = None
-        self._report = self._button("Write report…", "Write the report as PDF (Ctrl+P)", self.write_report)
+        self._report = self._button(
+            "Write report…", "Write the report as PDF (Ctrl+P)", self.write_report
+        )
         self._report.setProperty("leading", True)
-        self._layers = self._button("Layers as CSV…", "Write the schedule of layers", self.write_layers)
-        self._json = self._button("Results as JSON…", "Write all results at full precision", self.write_results)
+        self._layers = self._button(
+            "Layers as CSV…", "Write the schedule of layers", self.write_layers
+        )
+        self._json = self._button(
+            "Results as JSON…", "Write all results at full precision", self.write_results
+        )
         progress = tight(QHBoxLayout(), (0, 0, 0, 0), 8)
         self._bar = QProgressBar()
         self._bar.setRange(0, 100)
@@ -54,7 +69,7 @@ class HandoverBench(Bench):
         self.jobs.progressed.connect(self._show_progress)
         self.jobs.ended.connect(self._progress.hide)
 
-    def _button(self, text: str, tip: str, slot: object) -> QPushButton:
+    def _button(self, text: str, tip: str, slot: Callable[[], None]) -> QPushButton:
         button = QPushButton(text)
         button.setToolTip(tip)
         button.clicked.connect(slot)

@@ -59,7 +59,11 @@ class HeatBench(Bench):
     def _scene(self, width: float, height: float) -> Scene:
         area = self.desk.area
         if area is None or not area.roof.layers:
-            return Scene(width, height, (Text(width / 2, height / 2, "no layers yet", 13, "second", "middle"),))
+            return Scene(
+                width,
+                height,
+                (Text(width / 2, height / 2, "no layers yet", 13, "second", "middle"),),
+            )
         return staircase_scene(area.roof, width, height, self.desk.system)
 
     def _verdict(self, roof: Roof) -> str:

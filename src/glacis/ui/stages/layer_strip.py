@@ -1,5 +1,6 @@
 """The strip under the section: what of the selected layer has no place in the drawing."""
 
+from collections.abc import Callable
 from functools import partial
 
 from msgspec.structs import replace
@@ -8,7 +9,14 @@ from PyQt6.QtWidgets import QComboBox, QFrame, QHBoxLayout, QPushButton, QVBoxLa
 
 from glacis.core.heat.surfaces import R_U_WORDS
 from glacis.core.model.edit import set_framing, set_layer, set_thickness, thickness_of
-from glacis.core.model.layers import AirLayer, Framing, Layer, MembraneLayer, RoofSpaceLayer, SolidLayer
+from glacis.core.model.layers import (
+    AirLayer,
+    Framing,
+    Layer,
+    MembraneLayer,
+    RoofSpaceLayer,
+    SolidLayer,
+)
 from glacis.core.units.format import number, with_unit
 from glacis.core.units.quantities import Quantity
 from glacis.ui.desk import Desk
@@ -16,8 +24,13 @@ from glacis.ui.widgets.labels import label, rich, tight
 from glacis.ui.widgets.unit_field import UnitField
 
 HEIGHT = 104
+Slot = Callable[..., object]
 NEW_FRAMING = Framing(material="softwood-dense", width=0.06, spacing=0.6)
-VENTILATION = (("none", "unventilated"), ("slight", "slightly ventilated"), ("well", "well ventilated"))
+VENTILATION = (
+    ("none", "unventilated"),
+    ("slight", "slightly ventilated"),
+    ("well", "well ventilated"),
+)
 
 
 class LayerStrip(QFrame):
@@ -69,16 +82,29 @@ class LayerStrip(QFrame):
         row.addStretch(1)
 
     def _build_second(self, row: QHBoxLayout) -> None:
-        self._width = self._field("Member width", Quantity.THICKNESS, partial(self._set_member, "width"), 80)
-        self._spacing = self._field("at centres", Quantity.THICKNESS, partial(self._set_member, "spacing"), 80)
-        self._allowance = self._field("plus trimmers", Quantity.SHARE, partial(self._set_member, "allowance"), 64)
+        self._width = self._field(
+            "Member width", Quantity.THICKNESS, partial(self._set_member, "width"), 80
+        )
+        self._spacing = self._field(
+            "at centres", Quantity.THICKNESS, partial(self._set_member, "spacing"), 80
+        )
+        self._allowance = self._field(
+            "plus trimmers", Quantity.SHARE, partial(self._set_member, "allowance"), 64
+        )
         self._aligned = QComboBox()
         self._aligned.setAccessibleName("Direction of the members")
         self._aligned.setToolTip("Whether these members cross the others or lie in line with them")
         self._aligned.setMinimumWidth(152)
         self._aligned.activated.connect(self._set_alignment)
-        self._inner = self._field("Emissivity inside", Quantity.FACTOR, partial(self._set_emissivity, "emissivity_inside"), 56)
-        self._outer = self._field("outside", Quantity.FACTOR, partial(self._set_emissivity, "emissivity_outside"), 56)
+        self._inner = self._field(
+            "Emissivity inside",
+            Quantity.FACTOR,
+            partial(self._set_emissivity, "emissivity_inside"),
+            56,
+        )
+        self._outer = self._field(
+            "outside", Quantity.FACTOR, partial(self._set_emissivity, "emissivity_outside"), 56
+        )
         self._frame = QPushButton("Add members")
         self._frame.setToolTip("Add or take away members that bridge this layer")
         self._frame.clicked.connect(self._toggle_framing)
@@ -98,13 +124,13 @@ class LayerStrip(QFrame):
         row.addWidget(widget)
         self._parts[f"{name}-label"], self._parts[name] = words, widget
 
-    def _field(self, name: str, quantity: Quantity, commit: object, width: int = 92) -> UnitField:
+    def _field(self, name: str, quantity: Quantity, commit: Slot, width: int = 92) -> UnitField:
         field = UnitField(name, quantity, width)
         field.committed.connect(commit)
         field.said.connect(self.said)
         return field
 
-    def _combo(self, name: str, choices: tuple[tuple[str, str], ...], commit: object) -> QComboBox:
+    def _combo(self, name: str, choices: tuple[tuple[str, str], ...], commit: Slot) -> QComboBox:
         combo = QComboBox()
         combo.setAccessibleName(name)
         for value, words in choices:
@@ -184,9 +210,9 @@ class LayerStrip(QFrame):
         assembly = self._desk.assembly
         self._aligned.clear()
         self._aligned.addItem("crossing the others", "")
-        for number, other in enumerate(assembly.layers if assembly else (), 1):
+        for place, other in enumerate(assembly.layers if assembly else (), 1):
             if other.id != layer_id and getattr(other, "framing", None) is not None:
-                self._aligned.addItem(f"in line with layer {number}", other.id)
+                self._aligned.addItem(f"in line with layer {place}", other.id)
         self._aligned.setCurrentIndex(max(0, self._aligned.findData(framing.aligned_with)))
 
     def _about_words(self, layer: Layer) -> str:
@@ -196,7 +222,9 @@ class LayerStrip(QFrame):
                 return "The library does not know this material."
             words = f"{material.purpose}. {material.vapour_note}. Fire: {material.fire or 'not stated'}."
             if isinstance(layer, SolidLayer) and material.thicknesses:
-                steps = [number(t, Quantity.THICKNESS, self._desk.system) for t in material.thicknesses]
+                steps = [
+                    number(t, Quantity.THICKNESS, self._desk.system) for t in material.thicknesses
+                ]
                 shown = steps if len(steps) < 7 else [*steps[:3], "…", *steps[-2:]]
                 self.thickness.setToolTip(f"Thickness; sold in {', '.join(shown)}")
             return words

@@ -98,7 +98,11 @@ class EntryDelegate(QStyledItemDelegate):
         painter.setPen(colour(palette["second"]))
         right = Qt.AlignmentFlag.AlignRight | Qt.AlignmentFlag.AlignVCenter
         painter.drawText(QRect(left, area.top() + 4, room, 18), right, entry.figures)
-        painter.drawText(QRect(left, area.top() + 22, room, 18), Qt.AlignmentFlag.AlignVCenter, shorten(entry.purpose, room, 12))
+        painter.drawText(
+            QRect(left, area.top() + 22, room, 18),
+            Qt.AlignmentFlag.AlignVCenter,
+            shorten(entry.purpose, room, 12),
+        )
         painter.setFont(font("semibold", 13))
         painter.setPen(colour(palette["ink"]))
         name = shorten(entry.name, room - 96, 13.6)
@@ -116,7 +120,12 @@ class SearchField(QLineEdit):
         """Send the list's keys to the list."""
         if event is None:
             return
-        steps = {Qt.Key.Key_Down: 1, Qt.Key.Key_Up: -1, Qt.Key.Key_PageDown: 8, Qt.Key.Key_PageUp: -8}
+        steps = {
+            Qt.Key.Key_Down: 1,
+            Qt.Key.Key_Up: -1,
+            Qt.Key.Key_PageDown: 8,
+            Qt.Key.Key_PageUp: -8,
+        }
         if Qt.Key(event.key()) in steps:
             self.stepped.emit(steps[Qt.Key(event.key())])
         elif event.key() == Qt.Key.Key_Escape:
@@ -172,7 +181,9 @@ class MaterialPalette(QFrame):
 
     def open_over(self, area: QRect, replacing: bool) -> None:
         """Show the palette over the right part of ``area``."""
-        self._title.setText("Other material" if replacing else "Insert a layer outside the selected one")
+        self._title.setText(
+            "Other material" if replacing else "Insert a layer outside the selected one"
+        )
         width = min(430, area.width() - 40)
         self.setGeometry(area.right() - width, area.top(), width, area.height())
         self.refresh()
@@ -209,12 +220,19 @@ class MaterialPalette(QFrame):
             figures = f"s‑d {with_unit(material.sd_dry or 0.0, Quantity.AIR_LAYER, system)}"
         else:
             unit = material.conductivity
-            figures = f"λ {with_unit(unit, Quantity.CONDUCTIVITY, 'si')}" if system == "si" else (
-                f"k {with_unit(unit, Quantity.CONDUCTIVITY, 'us').split()[0]}"
+            figures = (
+                f"λ {with_unit(unit, Quantity.CONDUCTIVITY, 'si')}"
+                if system == "si"
+                else (f"k {with_unit(unit, Quantity.CONDUCTIVITY, 'us').split()[0]}")
             )
         words = (material.name, material.purpose, family, material.vapour_note, *material.roles)
         return Entry(
-            material.name, material.purpose, figures, hatch, layer_of(material), " ".join(words).lower()
+            material.name,
+            material.purpose,
+            figures,
+            hatch,
+            layer_of(material),
+            " ".join(words).lower(),
         )
 
     def _filter(self, text: str) -> None:

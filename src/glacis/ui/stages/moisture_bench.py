@@ -69,4 +69,6 @@ class MoistureBench(Bench):
 
 
 def _nothing(width: float, height: float) -> Scene:
-    return Scene(width, height, (Text(width / 2, height / 2, "nothing to show", 12, "second", "middle"),))
+    return Scene(
+        width, height, (Text(width / 2, height / 2, "nothing to show", 12, "second", "middle"),)
+    )

@@ -134,7 +134,9 @@ class SectionBench(Bench):
         area = self.desk.area
         if area is None or not area.roof.layers:
             words = self.empty_words() or "No layers yet: press Insert to lay the first one."
-            return Scene(width, height, (Text(width / 2, height / 2, words, 13, "second", "middle"),))
+            return Scene(
+                width, height, (Text(width / 2, height / 2, words, 13, "second", "middle"),)
+            )
         return section_scene(area.roof, self._style(width, height))
 
     def _frame(self) -> Frame | None:
@@ -289,7 +291,9 @@ class SectionBench(Bench):
         if assembly is None or not chosen:
             return
         index = position(assembly.layers, chosen)
-        if self.desk.act("Remove layer", partial(remove_layer, assembly_id=assembly.id, layer_id=chosen)):
+        if self.desk.act(
+            "Remove layer", partial(remove_layer, assembly_id=assembly.id, layer_id=chosen)
+        ):
             left = self.desk.assembly
             if left is not None and left.layers:
                 self.desk.select_layer(left.layers[min(index, len(left.layers) - 1)].id)
@@ -330,7 +334,9 @@ class SectionBench(Bench):
         if old is None:
             return
         fresh = replace(template, id=old.id)
-        keeps = isinstance(old, (SolidLayer, AirLayer)) and isinstance(fresh, (SolidLayer, AirLayer))
+        keeps = isinstance(old, (SolidLayer, AirLayer)) and isinstance(
+            fresh, (SolidLayer, AirLayer)
+        )
         if keeps:
             fresh = replace(fresh, framing=old.framing)  # type: ignore[union-attr]
             if isinstance(fresh, SolidLayer):
@@ -345,5 +351,3 @@ class SectionBench(Bench):
         if area is not None:
             change = partial(give_own_assembly, area_id=area.roof.area.id)
             self.desk.act("Give the area its own assembly", change)
-
-

@@ -114,7 +114,9 @@ class ZoneRow:
         self._change("Change indoor humidity", replace(self._zone(), humidity=humidity))
 
     def _take_set_point(self, value: float) -> None:
-        self._change("Change indoor humidity", replace(self._zone(), humidity=SetPoint(humidity=value)))
+        self._change(
+            "Change indoor humidity", replace(self._zone(), humidity=SetPoint(humidity=value))
+        )
 
 
 class SiteBench(Bench):
@@ -199,9 +201,7 @@ class SiteBench(Bench):
 
     def _scene(self, width: float, height: float) -> Scene:
         project = self.desk.project
-        indoor = tuple(
-            (zone.name, self._humidities(zone)) for zone in project.zones[:3]
-        )
+        indoor = tuple((zone.name, self._humidities(zone)) for zone in project.zones[:3])
         return climate_scene(project.site.climate, indoor, width, height, self.desk.system)
 
     def _humidities(self, zone: Zone) -> tuple[float, ...]:
@@ -278,7 +278,9 @@ class SiteBench(Bench):
         warm = hot.kind == "temperature"
         value = climate.temperature[month] if warm else climate.humidity[month]
         quantity = Quantity.TEMPERATURE if warm else Quantity.HUMIDITY
-        field = UnitField(f"{hot.kind.capitalize()} in {MONTH_NAMES[month]}", quantity, 80, self.canvas)
+        field = UnitField(
+            f"{hot.kind.capitalize()} in {MONTH_NAMES[month]}", quantity, 80, self.canvas
+        )
         field.show_value(value, self.desk.system)
         field.said.connect(self.said)
         field.move(int(min(at.x() + 8, self.canvas.width() - 90)), int(max(0.0, at.y() - 30)))
@@ -309,10 +311,12 @@ class SiteBench(Bench):
         elif event.key() in (Qt.Key.Key_Return, Qt.Key.Key_Enter):
             scene = self.canvas.scene
             hots = scene.hot if scene else ()
-            kind = "humidity" if event.modifiers() & Qt.KeyboardModifier.ShiftModifier else "temperature"
+            kind = (
+                "humidity"
+                if event.modifiers() & Qt.KeyboardModifier.ShiftModifier
+                else "temperature"
+            )
             for hot in hots:
                 if hot.kind == kind and hot.id == str(month):
                     self._type(hot, QPointF(hot.box[0], hot.box[1]))
             event.accept()
-
-

@@ -1,11 +1,14 @@
 """Labels and layouts used everywhere."""
 
 from html import escape
+from typing import TypeVar
 
 from PyQt6.QtCore import Qt
 from PyQt6.QtWidgets import QBoxLayout, QLabel, QLayout, QWidget
 
 from glacis.report.scene import subscripted
+
+B = TypeVar("B", bound=QBoxLayout)
 
 
 def rich(text: str) -> str:
@@ -25,7 +28,7 @@ def label(text: str = "", kind: str = "", wrap: bool = False) -> QLabel:
     return made
 
 
-def tight(layout: QBoxLayout, margins: tuple[int, int, int, int], spacing: int) -> QBoxLayout:
+def tight(layout: B, margins: tuple[int, int, int, int], spacing: int) -> B:
     """A layout on the 8 px grid."""
     layout.setContentsMargins(*margins)
     layout.setSpacing(spacing)

@@ -1,0 +1,29 @@
+.PHONY: demo test lint bench screenshots count docs prepare
+
+prepare:
+	@bash tools/prepare.sh
+
+demo: prepare
+	@bash tools/demo.sh
+
+test: prepare
+	QT_QPA_PLATFORM=offscreen .venv/bin/python -m pytest
+
+lint: prepare
+	.venv/bin/ruff check .
+	.venv/bin/ruff format --check -q .
+	.venv/bin/mypy
+	.venv/bin/lint-imports --no-logo
+	.venv/bin/python tools/words.py
+
+bench: prepare
+	QT_QPA_PLATFORM=offscreen .venv/bin/python benchmarks/run.py
+
+screenshots: prepare
+	QT_QPA_PLATFORM=offscreen .venv/bin/python tools/screenshots.py
+
+docs: prepare
+	.venv/bin/python tools/docs.py
+
+count:
+	@python3 tools/count.py

@@ -1,0 +1,139 @@
+"""Pictures of every main view, made from the demo project."""
+
+import os
+import sys
+import tempfile
+from collections.abc import Callable
+from pathlib import Path
+
+os.environ.setdefault("QT_QPA_PLATFORM", "offscreen")
+
+from PyQt6.QtCore import QEventLoop, QTimer
+from PyQt6.QtWidgets import QApplication, QWidget
+
+from glacis.ui.app import make_window
+from glacis.ui.prompts import Prompts
+from glacis.ui.stages.handover_bench import HandoverBench
+from glacis.ui.stages.section_bench import SectionBench
+from glacis.ui.window import MainWindow
+
+FOLDER = Path(__file__).parent.parent / "docs" / "screenshots"
+
+
+def settle(milliseconds: int = 60) -> None:
+    """Let the window paint."""
+    loop = QEventLoop()
+    QTimer.singleShot(milliseconds, loop.quit)
+    loop.exec()
+
+
+def take(widget: QWidget, name: str) -> None:
+    """One picture."""
+    settle()
+    FOLDER.mkdir(parents=True, exist_ok=True)
+    widget.grab().save(str(FOLDER / f"{name}.png"))
+    print(f"docs/screenshots/{name}.png")
+
+
+def build_up(window: MainWindow) -> None:
+    """The section with a layer selected."""
+    window.show_stage("build-up")
+    window.desk.select_layer("between")
+    take(window, "build-up")
+
+
+def palette(window: MainWindow) -> None:
+    """The palette over the section."""
+    bench = window.bench("build-up")
+    if isinstance(bench, SectionBench):
+        bench.open_palette()
+        bench.palette_panel.search.setText("vapour")
+        take(window, "palette")
+        bench.palette_panel.hide()
+
+
+def remedies(window: MainWindow) -> None:
+    """A finding opened, its remedies with what they would change."""
+    window.desk.select_area("laboratory")
+    window.show_stage("build-up")
+    window.desk.adjust(show_vapour=True)
+    settle()
+    window.findings.open_first()
+    take(window, "findings")
+    window.findings.open_first()
+    window.desk.adjust(show_vapour=False)
+
+
+def heat(window: MainWindow) -> None:
+    """The resistance staircase."""
+    window.desk.select_area("hall-south")
+    window.show_stage("heat")
+    take(window, "heat")
+
+
+def moisture(window: MainWindow) -> None:
+    """The year of water, light and dark."""
+    window.desk.select_area("laboratory")
+    window.show_stage("moisture")
+    take(window, "moisture")
+    window.desk.adjust(theme="lamp")
+    take(window, "moisture-lamp")
+    window.desk.adjust(theme="sheet")
+
+
+def site(window: MainWindow) -> None:
+    """The climate year."""
+    window.show_stage("site")
+    take(window, "site")
+
+
+def working(window: MainWindow) -> None:
+    """The working of U."""
+    window.desk.select_area("hall-south")
+    window.open_working("u")
+    panel = window.working_panel
+    if panel is not None:
+        take(panel, "working")
+        panel.close()
+
+
+def handover(window: MainWindow) -> None:
+    """The report before it is written."""
+    bench = window.bench("handover")
+    if isinstance(bench, HandoverBench):
+        while bench.jobs.busy:
+            settle(50)
+    take(window, "handover")
+
+
+def us_units(window: MainWindow) -> None:
+    """The planted roof in US customary units."""
+    window.desk.select_area("corridor")
+    window.show_stage("build-up")
+    window.toggle_units()
+    take(window, "build-up-us")
+
+
+VIEWS: tuple[Callable[[MainWindow], None], ...] = (
+    build_up, palette, remedies, heat, moisture, site, working, handover, us_units,
+)  # fmt: skip
+
+
+def main() -> int:
+    """All pictures."""
+    application = QApplication(sys.argv[:1])
+    with tempfile.TemporaryDirectory() as folder:
+        home = Path(folder)
+        window = make_window(True, None, home / "config", home / "journal", Prompts())
+        window.resize(1280, 800)
+        window.show()
+        for view in VIEWS:
+            view(window)
+        window.desk.store.mark_saved()
+        window.close()
+    application.quit()
+    return 0
+
+
+if __name__ == "__main__":
+    sys.exit(main())

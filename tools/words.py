@@ -1,0 +1,62 @@
+"""Words that must not stand in the project, and functions that grew too long."""
+
+import ast
+import re
+import subprocess
+import sys
+from pathlib import Path
+
+FORBIDDEN = re.compile(
+    r"\b(transcript|seed document|recording \d|"
+    "TO"
+    "DO|"
+    "FIX"
+    r"ME|NotImplementedError)\b"
+    r"|(?<![\w.$\}])/(?:work|root|farm)/|/home/\w+/",
+)
+LONGEST_FILE, LONGEST_FUNCTION = 500, 60
+TEXTS = {".py", ".md", ".toml", ".sh", ".json", ".csv", ".xml", ".svg", ".desktop"}
+
+
+def tracked() -> list[Path]:
+    """All text files of the project."""
+    listed = subprocess.run(
+        ["git", "ls-files", "--cached", "--others", "--exclude-standard"],
+        capture_output=True,
+        text=True,
+        check=True,
+    ).stdout
+    paths = [Path(name) for name in listed.split()]
+    return [p for p in paths if p.is_file() and (p.suffix in TEXTS or p.name == "Makefile")]
+
+
+def long_functions(path: Path, tree: ast.AST) -> list[str]:
+    """Functions above the limit."""
+    found = []
+    for node in ast.walk(tree):
+        if isinstance(node, ast.FunctionDef):
+            length = (node.end_lineno or node.lineno) - node.lineno + 1
+            if length > LONGEST_FUNCTION:
+                found.append(f"{path}:{node.lineno}: function {node.name} has {length} lines")
+    return found
+
+
+def main() -> int:
+    """Report every fault; exit 1 if there is one."""
+    faults = []
+    for path in tracked():
+        text = path.read_text(encoding="utf-8")
+        if path.name != "words.py":
+            for number, line in enumerate(text.splitlines(), 1):
+                if FORBIDDEN.search(line):
+                    faults.append(f"{path}:{number}: {line.strip()[:100]}")
+        if path.suffix == ".py":
+            faults.extend(long_functions(path, ast.parse(text)))
+            if text.count("\n") > LONGEST_FILE:
+                faults.append(f"{path}: {text.count(chr(10))} lines, more than {LONGEST_FILE}")
+    print("\n".join(faults) if faults else "words: nothing forbidden")
+    return 1 if faults else 0
+
+
+if __name__ == "__main__":
+    sys.exit(main())
