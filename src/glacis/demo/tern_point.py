@@ -144,10 +144,10 @@ def _hall_area(identifier: str, side: str, azimuth: float, outline: Outline) -> 
 
 def _areas() -> tuple[RoofArea, ...]:
     return (
-        _hall_area("hall-south", "south slope", 180.0, ((0, 0), (24, 0), (18, 6), (6, 6))),
-        _hall_area("hall-north", "north slope", 0.0, ((24, 12), (0, 12), (6, 6), (18, 6))),
-        _hall_area("hall-west", "west hip", 270.0, ((0, 12), (0, 0), (6, 6))),
-        _hall_area("hall-east", "east hip", 90.0, ((24, 0), (24, 12), (18, 6))),
+        _hall_area("hall-south", "south slope", 180.0, ((0.0, 0.0), (24.0, 0.0), (18.0, 6.0), (6.0, 6.0))),
+        _hall_area("hall-north", "north slope", 0.0, ((24.0, 12.0), (0.0, 12.0), (6.0, 6.0), (18.0, 6.0))),
+        _hall_area("hall-west", "west hip", 270.0, ((0.0, 12.0), (0.0, 0.0), (6.0, 6.0))),
+        _hall_area("hall-east", "east hip", 90.0, ((24.0, 0.0), (24.0, 12.0), (18.0, 6.0))),
         RoofArea(
             id="laboratory", name="Wet laboratory", azimuth=180.0, pitch=1.1, level=3.6,
             outline=((30.0, 0.0), (46.0, 0.0), (46.0, 12.0), (30.0, 12.0)),

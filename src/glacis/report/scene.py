@@ -80,7 +80,7 @@ def box(x0: float, y0: float, x1: float, y1: float) -> tuple[float, ...]:
     return (x0, y0, x1, y0, x1, y1, x0, y1)
 
 
-_SUBSCRIPT = re.compile(r"(?<!\w)([A-Za-zΔδθλμφψ]{1,2})_([A-Za-z0-9,]{1,8})(?!\w)")
+_SUBSCRIPT = re.compile(r"(?<!\w)([A-Za-zδθλμφψ])_([A-Za-z0-9,]{1,8})(?!\w)")
 SUB_SCALE, SUB_DROP = 0.74, 0.2
 """Size of a subscript and how far below the line it stands, in parts of the text size."""
 

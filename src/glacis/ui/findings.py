@@ -22,7 +22,7 @@ from glacis.core.units.format import number
 from glacis.ui.desk import Desk
 from glacis.ui.theme.theme import colour, font
 from glacis.ui.walk import group_key
-from glacis.ui.widgets.labels import clear, label, let_go, rich, tight
+from glacis.ui.widgets.labels import clear, label, let_go, retext, tight
 from glacis.ui.widgets.severity import SeverityMark, paint_mark
 
 WIDTH = 280
@@ -118,6 +118,8 @@ class FindingRow(QFrame):
         super().__init__()
         self._desk = desk
         self.group: Group | None = None
+        self._look: tuple[str, str] | None = None
+        self._opened = False
         self.setProperty("ruled", "top")
         self.setFocusPolicy(Qt.FocusPolicy.TabFocus)
         self.setCursor(Qt.CursorShape.PointingHandCursor)
@@ -137,17 +139,22 @@ class FindingRow(QFrame):
     def show_group(self, group: Group, is_open: bool) -> None:
         """Show a finding, opened or not."""
         finding = group.finding
-        clear(self._mark_place)
-        self._mark_place.addWidget(SeverityMark(finding.severity, self._desk.palette, 18))
-        self._mark_place.addStretch(1)
+        look = (finding.severity, self._desk.settings.theme)
+        if look != self._look:
+            self._look = look
+            clear(self._mark_place)
+            self._mark_place.addWidget(SeverityMark(finding.severity, self._desk.palette, 18))
+            self._mark_place.addStretch(1)
         rule = rule_of(finding)
-        self._head.setText(rich(f"{finding.severity} · {rule.title}"))
-        self._message.setText(rich(finding.message(self._desk.system)))
-        self._where.setText(rich(self._where_words(group)))
+        retext(self._head, f"{finding.severity} · {rule.title}")
+        retext(self._message, finding.message(self._desk.system))
+        retext(self._where, self._where_words(group))
         self.setAccessibleName(f"{finding.severity}: {finding.message(self._desk.system)}")
         self.setToolTip("Enter or click: reason, figures and remedies")
         self.group = group
-        clear(self._more)
+        if self._opened or is_open:
+            clear(self._more)
+        self._opened = is_open
         if is_open:
             self._open(group)
 

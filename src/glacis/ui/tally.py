@@ -37,11 +37,13 @@ class TallyCell(QAbstractButton):
 
     def show_figure(self, figure: Headline) -> None:
         """Show another value."""
+        before = self.sizeHint()
         self.figure = figure
         shown = with_unit(figure.value, figure.quantity, self._desk.system)
         self.setAccessibleName(f"{figure.name} {shown} {target_words(figure, self._desk)}")
         self.setToolTip(f"{figure.name}: {shown}. Click for its working.")
-        self.updateGeometry()
+        if self.sizeHint() != before:
+            self.updateGeometry()
         self.update()
 
     def _texts(self) -> tuple[str, str]:

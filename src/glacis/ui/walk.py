@@ -41,7 +41,10 @@ class StageButton(QAbstractButton):
 
     def show_counts(self, counts: dict[Severity, int]) -> None:
         """Show how many findings of each severity wait here."""
-        self._counts = {severity: n for severity, n in counts.items() if n}
+        fresh = {severity: n for severity, n in counts.items() if n}
+        if fresh == self._counts and self.accessibleName():
+            return
+        self._counts = fresh
         words = ", ".join(f"{n} {severity}" for severity, n in self._counts.items())
         self.setToolTip(f"{self.text()} (Ctrl+{self._number}): {words or 'nothing open'}")
         self.setAccessibleName(f"{self.text()}, {words or 'nothing open'}")

@@ -55,10 +55,10 @@ class MainWindow(QMainWindow):
         self._make_menus()
         self._panel: WorkingPanel | None = None
         desk.changed.connect(self.refresh)
-        desk.refused.connect(lambda text: self.say(text, True))
+        desk.refused.connect(self._refuse)
         self._hush = QTimer(self)
         self._hush.setSingleShot(True)
-        self._hush.timeout.connect(lambda: self.say("", False))
+        self._hush.timeout.connect(self._fall_silent)
         if desk.settings.geometry:
             self.restoreGeometry(QByteArray.fromBase64(desk.settings.geometry.encode()))
         self.show_stage("build-up")
@@ -227,6 +227,12 @@ class MainWindow(QMainWindow):
         self._message.setVisible(bool(text))
         if text:
             self._hush.start(SAID_FOR)
+
+    def _fall_silent(self) -> None:
+        self._message.hide()
+
+    def _refuse(self, text: str) -> None:
+        self.say(text, True)
 
     def undo(self) -> None:
         """Take back the last step."""

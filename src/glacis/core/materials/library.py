@@ -114,23 +114,6 @@ def read_material(row: Row) -> Material:
     )
 
 
-def next_purchasable(material: Material, at_least: float) -> float:
-    """The least thickness [m] in the material's series not below ``at_least``.
-
-    Beyond the series it is made of full boards and one more: the result is then a sum of
-    two series members, or ``at_least`` rounded up to 10 mm where there is no series.
-    """
-    series = sorted(material.thicknesses)
-    for thickness in series:
-        if thickness >= at_least - 1e-9:
-            return thickness
-    pairs = sorted({round(a + b, 6) for a in series for b in series})
-    for thickness in pairs:
-        if thickness >= at_least - 1e-9:
-            return thickness
-    return -(-round(at_least * 1000, 3) // 10) / 100
-
-
 def nearest_purchasable(material: Material | None, thickness: float) -> float:
     """The thickness [m] that can be bought nearest to the one asked for."""
     series = material.thicknesses if material else ()

@@ -22,8 +22,10 @@ def plain(number: float, decimals: int) -> str:
 
 
 def significant(number: float, digits: int = 4) -> str:
-    """``number`` with about ``digits`` significant digits, never in exponent form above 1e-4."""
+    """``number`` with about ``digits`` significant digits; exponents only below 1e-4."""
     if number == 0 or not isfinite(number):
+        return plain(number, 0)
+    if abs(number) >= 10**digits:
         return plain(number, 0)
     text = f"{number:.{digits}g}"
     if "e" in text:
@@ -61,7 +63,7 @@ def number(value: float, quantity: Quantity, system: System) -> str:
     if unit.fraction:
         return _inches(shown, unit.fraction) if abs(shown) >= 1 / 32 else plain(shown, 3)
     if quantity is Quantity.AIR_LAYER:
-        return significant(shown, 3)
+        return significant(shown, 4 if shown >= 100 else 3)
     decimals = unit.decimals
     if quantity is Quantity.THICKNESS:
         decimals = _thickness_decimals(shown)

@@ -40,8 +40,10 @@ _EXTRA: dict[Quantity, dict[str, Unit]] = {
     Quantity.DENSITY: {"pcf": Quantity.DENSITY.unit("us")},
     Quantity.AREA_MASS: {"psf": Quantity.AREA_MASS.unit("us")},
 }
-_NUMBER = r"[-+]?\d+(?:[.,]\d+)?|[-+]?[.,]\d+"
-_MIXED = re.compile(rf"^(?P<whole>{_NUMBER})?\s*(?:(?P<top>\d+)\s*/\s*(?P<bottom>\d+))?\s*")
+_FRACTION = re.compile(
+    r"^(?P<sign>-?)\s*(?:(?P<whole>\d+)[\s-]+)?(?P<top>\d+)\s*/\s*(?P<bottom>\d+)"
+)
+_DECIMAL = re.compile(r"^[-+]?(?:\d+(?:[.,]\d+)?|[.,]\d+)")
 _FEET_INCHES = re.compile(
     r"^(?P<sign>-?)\s*(?P<feet>\d+)\s*(?:'|ft)\s*-?\s*(?P<inches>.*?)\s*(?:\"|in)?$"
 )
@@ -72,21 +74,16 @@ def _fold(symbol: str) -> str:
 
 def _mixed_number(text: str) -> tuple[float | None, str]:
     """The leading number, with a fraction if there is one, and what follows it."""
-    match = _MIXED.match(text)
-    if not match or match.end() == 0:
+    fraction = _FRACTION.match(text)
+    if fraction:
+        if int(fraction["bottom"]) == 0:
+            return None, text
+        value = int(fraction["whole"] or 0) + int(fraction["top"]) / int(fraction["bottom"])
+        return (-value if fraction["sign"] else value), text[fraction.end() :]
+    decimal = _DECIMAL.match(text)
+    if decimal is None:
         return None, text
-    whole, top, bottom = match["whole"], match["top"], match["bottom"]
-    if top and whole is None:
-        whole = "0"
-    if top and match.start("top") == match.end("whole"):
-        whole, top = "0", whole + top
-    if whole is None or (bottom is not None and int(bottom) == 0):
-        return None, text
-    value = float(whole.replace(",", "."))
-    if top:
-        part = float(top) / float(bottom)
-        value = value - part if whole.startswith("-") else value + part
-    return value, text[match.end() :]
+    return float(decimal[0].replace(",", ".")), text[decimal.end() :]
 
 
 def _feet_and_inches(text: str) -> float | None:

@@ -28,6 +28,13 @@ def label(text: str = "", kind: str = "", wrap: bool = False) -> QLabel:
     return made
 
 
+def retext(shown: QLabel, text: str) -> None:
+    """Give a label another text; setting the same one would lay everything out again."""
+    markup = rich(text)
+    if shown.text() != markup:
+        shown.setText(markup)
+
+
 def tight(layout: B, margins: tuple[int, int, int, int], spacing: int) -> B:
     """A layout on the 8 px grid."""
     layout.setContentsMargins(*margins)

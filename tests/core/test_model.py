@@ -1,0 +1,188 @@
+"""The document: edits make new documents, ranges are kept, the library is sound."""
+
+import pytest
+from msgspec.structs import replace
+from support import analyser, demo, library, roof_project
+
+from glacis.core.analysis import material_ids
+from glacis.core.errors import GlacisError, MissingReference, ValueRefused
+from glacis.core.materials.library import nearest_purchasable, read_material
+from glacis.core.model.edit import (
+    give_own_assembly,
+    insert_layer,
+    move_layer,
+    remove_layer,
+    set_layer,
+    set_thickness,
+)
+from glacis.core.model.layers import AirLayer, Framing, MembraneLayer, SolidLayer
+from glacis.core.model.lookup import plan_area
+from glacis.core.model.validate import check_project, is_sound
+from glacis.core.units.format import significant
+
+MEMBRANE_LEAST, MATERIAL_LEAST = 15, 60
+
+
+def test_the_library_is_large_enough_and_every_value_is_physical():
+    materials = library().materials
+    families = library().family_index()
+    assert len([m for m in materials if not m.is_membrane]) >= MATERIAL_LEAST
+    assert len([m for m in materials if m.is_membrane]) >= MEMBRANE_LEAST
+    assert len({m.id for m in materials}) == len(materials)
+    for material in materials:
+        family = families[material.family]
+        low, high = family.conductivity
+        assert low <= material.conductivity <= high, material.id
+        low, high = family.density
+        assert low <= material.density <= high, material.id
+        assert 100 <= material.heat_capacity <= 2500, material.id
+        assert material.source, material.id
+        assert material.purpose, material.id
+        assert material.fire, material.id
+        assert material.vapour_note, material.id
+        assert material.thicknesses, material.id
+        assert (material.mu_dry is None) != (material.sd_dry is None), material.id
+        assert list(material.thicknesses) == sorted(material.thicknesses), material.id
+
+
+def test_a_conductivity_of_65_for_0_065_does_not_pass():
+    families = library().family_index()
+    low, high = families["loose-fill"].conductivity
+    assert not low <= 65 <= high
+    assert all(family.source for family in families.values())
+
+
+def test_a_broken_table_row_names_material_column_and_value():
+    row = dict.fromkeys(
+        "id name family conductivity density heat_capacity mu_dry mu_wet sd_dry sd_wet "
+        "thicknesses_mm roles least_pitch fire purpose vapour_note source".split(),
+        "",
+    )
+    with pytest.raises(ValueRefused, match=r"material 'x', conductivity.*'abc'"):
+        read_material({**row, "id": "x", "conductivity": "abc"})
+    with pytest.raises(ValueRefused, match="thicknesses_mm"):
+        read_material({**row, "id": "x", "thicknesses_mm": "a;b"})
+
+
+def test_thicknesses_come_from_what_can_be_bought():
+    board = next(m for m in library().materials if m.id == "wood-fibre-board")
+    assert nearest_purchasable(board, 0.055) == 0.052
+    assert nearest_purchasable(board, 0.055 + 0.003) == 0.06
+    assert nearest_purchasable(board, 0.253) == 0.252  # 200 and 52 mm together
+    assert nearest_purchasable(None, 0.05649) == 0.056
+
+
+@pytest.mark.parametrize(
+    ("layer", "field"),
+    [
+        (SolidLayer(id="x", material="slate", thickness=0.0), "thickness"),
+        (SolidLayer(id="x", material="slate", thickness=-0.1), "thickness"),
+        (SolidLayer(id="x", material="slate", thickness=float("nan")), "thickness"),
+        (SolidLayer(id="x", material="slate", thickness=89.0), "thickness"),
+        (AirLayer(id="x", thickness=0.02, emissivity_inside=1.5), "emissivity"),
+        (
+            SolidLayer(
+                id="x",
+                material="slate",
+                thickness=0.1,
+                framing=Framing(material="softwood", width=0.7, spacing=0.6),
+            ),
+            "framing width",
+        ),
+        (
+            SolidLayer(
+                id="x",
+                material="slate",
+                thickness=0.1,
+                framing=Framing(material="softwood", width=0.5, spacing=0.6, allowance=0.4),
+            ),
+            "framing share",
+        ),
+    ],
+)
+def test_layers_that_cannot_be_built_are_refused(layer, field):
+    with pytest.raises(ValueRefused, match=field):
+        set_layer(roof_project(replace(layer, thickness=0.1)), "b", layer)
+
+
+def test_a_document_that_contradicts_itself_is_refused():
+    project = demo()
+    broken = replace(project, areas=(replace(project.areas[0], assembly="gone"),))
+    assert isinstance(is_sound(broken), MissingReference)
+    twice = replace(project, areas=(project.areas[0], project.areas[0]))
+    with pytest.raises(ValueRefused, match="an id used once"):
+        check_project(twice)
+    short = replace(project.site.climate, temperature=(1.0, 2.0))
+    with pytest.raises(ValueRefused, match="12 monthly values"):
+        check_project(replace(project, site=replace(project.site, climate=short)))
+    assert is_sound(project) is None
+
+
+def test_edits_leave_the_old_document_alone():
+    before = demo()
+    sheet = MembraneLayer(id="new", material="retarder-fixed-2")
+    after = insert_layer(before, "hall-slate", 2, sheet)
+    assert [x.id for x in after.assemblies[0].layers][2] == "new"
+    assert before == demo()
+    assert remove_layer(after, "hall-slate", "new") == before
+    assert (
+        move_layer(move_layer(before, "hall-slate", "over", 0), "hall-slate", "over", 4) == before
+    )
+    assert after.assemblies[1] is before.assemblies[1]
+
+
+def test_taking_a_framed_layer_out_frees_what_was_in_line_with_it():
+    after = remove_layer(demo(), "hall-slate", "between")
+    layer = next(x for x in after.assemblies[0].layers if x.id == "counter-battens")
+    assert layer.framing.aligned_with == ""
+    check_project(after)
+
+
+def test_an_area_can_be_given_its_own_assembly():
+    after = give_own_assembly(demo(), "hall-west")
+    changed = set_thickness(after, after.areas[2].assembly, "between", 0.2)
+    results = analyser().analyse(changed)
+    u = {item.roof.area.id: item.roof.heat.transmittance for item in results.areas}
+    assert u["hall-west"] < u["hall-south"]
+    assert plan_area(after.areas[0]) == pytest.approx(108.0)
+
+
+def test_an_edit_recomputes_only_what_depends_on_it():
+    engine = analyser()
+    engine.analyse(demo())
+    first = dict(engine.counts)
+    assert first == {"thermal": 4, "indoor": 3, "moisture": 4, "judgement": 7}
+    engine.analyse(demo())
+    assert engine.counts == first
+    changed = set_thickness(demo(), "lab-low-slope", "insulation", 0.2)
+    engine.analyse(changed)
+    more = {part: engine.counts[part] - first[part] for part in first}
+    assert more == {"thermal": 1, "indoor": 0, "moisture": 1, "judgement": 1}
+    engine.analyse(replace(changed, name="Renamed"))
+    assert {part: engine.counts[part] - first[part] for part in first} == more
+
+
+def test_a_preview_forgets_nothing():
+    engine = analyser()
+    engine.analyse(demo())
+    for thickness in (0.2, 0.22, 0.24):
+        engine.preview(set_thickness(demo(), "lab-low-slope", "insulation", thickness))
+    before = dict(engine.counts)
+    engine.analyse(demo())
+    assert engine.counts == before
+
+
+def test_every_headline_opens_its_working_and_ends_in_its_figure():
+    from glacis.core.headline import headlines, working_of
+
+    for item in analyser().analyse(demo()).areas:
+        for figure in headlines(item.roof):
+            working = working_of(item.roof, figure.id)
+            values = [significant(step.value, 6) for step in working.steps]
+            assert significant(figure.value, 6) in values, (item.roof.area.id, figure.id)
+
+
+def test_materials_of_framing_count_as_used():
+    assert "softwood-dense" in material_ids(demo().assemblies[0])
+    with pytest.raises(GlacisError):
+        analyser().analyse(replace(demo(), assemblies=()))

@@ -1,0 +1,113 @@
+"""The real window on the demo, with answers to its questions and nothing left behind."""
+
+import threading
+from collections.abc import Iterator
+from pathlib import Path
+
+import pytest
+from PyQt6.QtCore import QEvent, QPointF, Qt
+from PyQt6.QtGui import QMouseEvent
+from PyQt6.QtWidgets import QApplication, QWidget
+
+from glacis.report.scene import Hot
+from glacis.ui.app import make_window
+from glacis.ui.drawing.canvas import Canvas
+from glacis.ui.prompts import Answer, Prompts
+from glacis.ui.stages.section_bench import SectionBench
+from glacis.ui.window import MainWindow
+
+
+class Answers(Prompts):
+    """Answers instead of dialogs, and remembers what was asked and told."""
+
+    def __init__(self) -> None:
+        self.path: Path | None = None
+        self.answer: Answer = "discard"
+        self.yes = True
+        self.told: list[str] = []
+
+    def open_path(self, parent: QWidget, folder: str) -> Path | None:
+        return self.path
+
+    def save_path(self, parent: QWidget, title: str, proposal: str, kinds: str) -> Path | None:
+        return self.path
+
+    def unsaved(self, parent: QWidget, name: str) -> Answer:
+        self.told.append(f"unsaved: {name}")
+        return self.answer
+
+    def confirm(self, parent: QWidget, title: str, text: str, yes: str) -> bool:
+        self.told.append(text)
+        return self.yes
+
+    def tell(self, parent: QWidget, title: str, text: str) -> None:
+        self.told.append(text)
+
+
+@pytest.fixture
+def answers() -> Answers:
+    return Answers()
+
+
+@pytest.fixture
+def window(qtbot, tmp_path, answers) -> Iterator[MainWindow]:
+    """The window on the demo; closing it must leave no thread and no window."""
+    made = make_window(True, None, tmp_path / "config", tmp_path / "journal", answers)
+    made.resize(1280, 800)
+    made.show()
+    qtbot.waitExposed(made)
+    yield made
+    answers.answer = "discard"
+    assert made.close()
+    let_go(made)
+    names = [thread.name for thread in threading.enumerate()]
+    assert "journal" not in names
+    assert not [w for w in QApplication.topLevelWidgets() if w.isVisible()]
+
+
+@pytest.fixture
+def section(window) -> SectionBench:
+    bench = window.bench("build-up")
+    assert isinstance(bench, SectionBench)
+    return bench
+
+
+def let_go(window: MainWindow) -> None:
+    """Delete a closed window now, not at some later turn of the event loop."""
+    window.deleteLater()
+    QApplication.sendPostedEvents(None, QEvent.Type.DeferredDelete.value)
+    QApplication.processEvents()
+
+
+def hot(canvas: Canvas, kind: str, identifier: str) -> Hot:
+    """The part of a canvas that stands for something."""
+    assert canvas.scene is not None
+    found = [h for h in canvas.scene.hot if h.kind == kind and h.id == identifier]
+    return found[-1]
+
+
+def middle(part: Hot) -> QPointF:
+    left, top, right, bottom = part.box
+    return QPointF((left + right) / 2, (top + bottom) / 2)
+
+
+def send(canvas: Canvas, kind: QEvent.Type, at: QPointF, modifiers: Qt.KeyboardModifier) -> None:
+    button = Qt.MouseButton.NoButton if kind == QEvent.Type.MouseMove else Qt.MouseButton.LeftButton
+    QApplication.sendEvent(
+        canvas,
+        QMouseEvent(kind, at, canvas.mapToGlobal(at), button, Qt.MouseButton.LeftButton, modifiers),
+    )
+
+
+def drag(
+    canvas: Canvas,
+    start: QPointF,
+    end: QPointF,
+    modifiers: Qt.KeyboardModifier = Qt.KeyboardModifier.NoModifier,
+) -> None:
+    """Press, move in ten steps, release."""
+    send(canvas, QEvent.Type.MouseButtonPress, start, modifiers)
+    for step in range(1, 11):
+        at = start + (end - start) * (step / 10)
+        send(canvas, QEvent.Type.MouseMove, at, modifiers)
+    send(canvas, QEvent.Type.MouseButtonRelease, end, modifiers)

@@ -1,0 +1,209 @@
+"""The real window: drag, insert, reorder, remedy, undo, redo, save, reopen."""
+
+import pytest
+from e2e.conftest import drag, hot, middle
+from PyQt6.QtCore import QPointF, Qt
+from PyQt6.QtWidgets import QApplication
+from support import demo
+
+from glacis.files.project_file import load
+from glacis.report.section import lay_out
+from glacis.ui.findings import Effect
+
+
+def thickness(window, layer: str) -> float:
+    return next(x for x in window.desk.assembly.layers if x.id == layer).thickness
+
+
+def up(canvas, layer: str, pixels: float) -> tuple[QPointF, QPointF]:
+    start = middle(hot(canvas, "face", layer))
+    return start, start - QPointF(0, pixels)
+
+
+def test_a_whole_session_comes_back_equal(window, section, qtbot, answers, tmp_path):
+    start, end = up(section.canvas, "between", 40)
+    drag(section.canvas, start, end)
+    assert thickness(window, "between") > 0.16
+
+    section.open_palette()
+    qtbot.keyClicks(section.palette_panel.search, "perlite board")
+    qtbot.keyClick(section.palette_panel.search, Qt.Key.Key_Return)
+    assert "perlite-board-1" in [x.id for x in window.desk.assembly.layers]
+    assert not section.palette_panel.isVisible()
+
+    order = [x.id for x in window.desk.assembly.layers]
+    body = middle(hot(section.canvas, "layer", "over"))
+    drag(section.canvas, body, middle(hot(section.canvas, "layer", "lining")) + QPointF(0, 6))
+    moved = [x.id for x in window.desk.assembly.layers]
+    assert moved[0] == "over"
+    assert sorted(moved) == sorted(order)
+
+    window.desk.select_area("laboratory")
+    window.findings.open_first()
+    effect = window.findings.findChildren(Effect)[0]
+    qtbot.mouseClick(effect.button, Qt.MouseButton.LeftButton)
+    assert "vapour.wet-room" not in {f.rule for f in window.desk.area.findings}
+
+    edited = window.desk.project
+    while window.desk.store.undo_label:
+        window.undo()
+    assert window.desk.project == demo()
+    assert not window.isWindowModified()
+    while window.desk.store.redo_label:
+        window.redo()
+    assert window.desk.project == edited
+
+    answers.path = tmp_path / "station"
+    assert window.save()
+    assert not window.isWindowModified()
+    saved = tmp_path / "station.glacis"
+    assert load(saved) == edited
+    window.new_project()
+    assert window.desk.project.areas == ()
+    answers.path = saved
+    window.open_project()
+    assert window.desk.project == edited
+    assert [str(saved)] == list(window.desk.settings.recent)
+
+
+def test_a_drag_is_one_step_and_snaps_to_what_can_be_bought(window, section):
+    drag(section.canvas, *up(section.canvas, "between", 37))
+    series = window.desk.materials["stone-wool-batt"].thicknesses
+    assert thickness(window, "between") in series
+    window.undo()
+    assert thickness(window, "between") == 0.16
+    assert window.desk.store.undo_label == ""
+
+
+def test_shift_leaves_the_steps_and_the_face_follows_the_hand(window, section):
+    start, end = up(section.canvas, "between", 33)
+    metre = lay_out(window.desk.area.roof, section._style(700, 480)).metre
+    layout = section._frame()
+    drag(section.canvas, start, end, Qt.KeyboardModifier.ShiftModifier)
+    assert thickness(window, "between") == pytest.approx(0.16 + 33 / layout.metre, abs=0.0006)
+    assert metre > 0
+
+
+def test_every_edit_is_live_in_tally_and_findings(window, section):
+    before = window.tally._cells["u"].figure.value
+    rows = window.findings._shown
+    drag(section.canvas, *up(section.canvas, "over", 30))
+    after = window.tally._cells["u"].figure.value
+    assert after < before
+    assert window.findings._shown != rows
+    assert window.isWindowModified()
+
+
+def test_the_keyboard_does_what_the_hand_does(window, section, qtbot):
+    canvas = section.canvas
+    canvas.setFocus()
+    window.desk.select_layer("between")
+    qtbot.keyClick(canvas, Qt.Key.Key_Plus)
+    assert thickness(window, "between") == 0.18
+    qtbot.keyClick(canvas, Qt.Key.Key_Minus, Qt.KeyboardModifier.AltModifier)
+    assert thickness(window, "between") == pytest.approx(0.179)
+    qtbot.keyClick(canvas, Qt.Key.Key_Up)
+    assert window.desk.selected_layer == "over"
+    qtbot.keyClick(canvas, Qt.Key.Key_Down, Qt.KeyboardModifier.AltModifier)
+    assert [x.id for x in window.desk.assembly.layers].index("over") == 3
+    qtbot.keyClick(canvas, Qt.Key.Key_Delete)
+    assert "over" not in [x.id for x in window.desk.assembly.layers]
+    qtbot.keyClick(canvas, Qt.Key.Key_T)
+    assert not window.desk.settings.show_temperature
+    while window.desk.store.undo_label:
+        window.undo()
+    assert window.desk.project == demo()
+
+
+def test_typed_figures_take_any_unit_and_refuse_nonsense(window, section, qtbot):
+    window.desk.select_layer("between")
+    field = section.strip.thickness
+    field.setFocus()
+    field.selectAll()
+    qtbot.keyClicks(field, "7 7/8 in")
+    qtbot.keyClick(field, Qt.Key.Key_Return)
+    assert thickness(window, "between") == pytest.approx(0.200025)
+    for nonsense, words in (("thick", "a thickness such as"), ("0", "0 to"), ("9 m", "to 3 m")):
+        field.selectAll()
+        qtbot.keyClicks(field, nonsense)
+        qtbot.keyClick(field, Qt.Key.Key_Return)
+        assert thickness(window, "between") == pytest.approx(0.200025)
+        assert words in window._message.text() or "expected" in window._message.text()
+    qtbot.keyClick(field, Qt.Key.Key_Escape)
+    assert field.text() == "200\u2009mm"
+
+
+def test_members_can_be_added_changed_and_taken_away(window, section, qtbot):
+    window.desk.select_layer("between")
+    strip = section.strip
+    strip._width.setFocus()
+    strip._width.selectAll()
+    qtbot.keyClicks(strip._width, "100 mm")
+    qtbot.keyClick(strip._width, Qt.Key.Key_Return)
+    framing = window.desk.assembly.layers[3].framing
+    assert framing.width == pytest.approx(0.1)
+    before = window.desk.area.roof.heat.transmittance
+    qtbot.mouseClick(strip._frame, Qt.MouseButton.LeftButton)
+    assert window.desk.assembly.layers[3].framing is None
+    assert window.desk.area.roof.heat.transmittance < before
+    assert window.desk.assembly.layers[6].framing.aligned_with == ""
+    qtbot.mouseClick(strip._frame, Qt.MouseButton.LeftButton)
+    assert window.desk.assembly.layers[3].framing is not None
+
+
+def test_a_material_of_ones_own_is_checked_and_used(window, section, qtbot):
+    from glacis.ui.stages.material_dialog import MaterialDialog
+
+    section.open_palette()
+    dialog = MaterialDialog(window.desk, window)
+    dialog.material_added.connect(lambda m: section._take_from_palette(_layer(m)))
+    dialog.open()
+    assert not dialog.take.isEnabled()
+    for line, text in (
+        (dialog.name, "Eel-grass mat"), (dialog.conductivity, "45"), (dialog.density, "60"),
+        (dialog.mu, "2"), (dialog.series, "50, 100 mm"),
+    ):  # fmt: skip
+        line.setText(text)
+    dialog.family.setCurrentIndex(dialog.family.findData("plant-fibre"))
+    assert "lies outside" in dialog.verdict.text()
+    dialog.conductivity.setText("0.045")
+    assert "source" in dialog.verdict.text()
+    qtbot.mouseClick(dialog.take, Qt.MouseButton.LeftButton)
+    assert window.desk.project.materials[-1].name == "Eel-grass mat"
+    assert any(
+        getattr(x, "material", "") == "own-eel-grass-mat" for x in window.desk.assembly.layers
+    )
+
+
+def _layer(material):
+    from glacis.ui.stages.material_palette import layer_of
+
+    return layer_of(material)
+
+
+def test_another_material_keeps_thickness_and_members(window, section, qtbot):
+    window.desk.select_layer("between")
+    qtbot.mouseClick(section.strip._replace, Qt.MouseButton.LeftButton)
+    section.palette_panel.search.setText("hemp")
+    qtbot.keyClick(section.palette_panel.search, Qt.Key.Key_Return)
+    layer = window.desk.assembly.layers[3]
+    assert (layer.material, layer.thickness, layer.id) == ("hemp-batt", 0.16, "between")
+    assert layer.framing is not None
+
+
+def test_picking_an_area_in_the_plan_shows_it_everywhere(window):
+    canvas = window.core._plan
+    window.core._pick_area(hot(canvas, "area", "corridor"), QPointF())
+    assert window.desk.area.roof.area.id == "corridor"
+    assert window.core._areas.currentText() == "Link corridor"
+    window.step_area("1")
+    assert window.desk.area.roof.area.id == "hall-south"
+    assert QApplication.instance() is not None
+
+
+def test_an_area_can_be_given_its_own_assembly(window, section, qtbot):
+    window.desk.select_area("hall-west")
+    assert section._own.isVisible()
+    qtbot.mouseClick(section._own, Qt.MouseButton.LeftButton)
+    assert window.desk.sharing() == 1
+    assert not section._own.isVisible()

@@ -1,0 +1,276 @@
+"""The window itself: stages, themes, units, workings, documents, recovery, jobs."""
+
+import json
+import sys
+
+import pytest
+from e2e.conftest import Answers, drag, hot, let_go, middle
+from msgspec.structs import replace
+from PyQt6.QtCore import QEvent, QPointF, Qt
+from PyQt6.QtWidgets import QApplication, QTextBrowser
+from support import demo
+
+from glacis.files.project_file import encode, save
+from glacis.session.journal import Journal
+from glacis.ui.actions import ACTIONS
+from glacis.ui.app import _last_resort, make_window, offer_recovery
+from glacis.ui.desk import STAGES
+from glacis.ui.pages import AboutPage, KeyboardPage
+from glacis.ui.stages.handover_bench import HandoverBench
+from glacis.ui.stages.site_bench import SiteBench
+
+
+def test_every_stage_shows_in_both_themes_and_unit_systems(window):
+    for _ in range(2):
+        for _ in range(2):
+            for stage in STAGES[:-1]:
+                window.show_stage(stage)
+                for area in window.desk.project.areas:
+                    window.desk.select_area(area.id)
+                    assert not window.grab().isNull()
+            window.toggle_units()
+        window.toggle_theme()
+    assert window.desk.settings.theme == "sheet"
+
+
+def test_an_empty_project_says_what_to_do_first(window):
+    window.new_project()
+    for stage in STAGES:
+        window.show_stage(stage)
+        assert not window.grab().isNull()
+    assert "open a project, or the demo" in window.bench("heat")._line.text()
+    window.insert_layer()
+    window.open_working("u")
+    assert "no roof area yet" in window._message.text()
+    window.open_demo()
+    assert window.desk.project == demo()
+
+
+def test_every_figure_opens_its_working_and_follows_the_roof(window, qtbot):
+    for figure, cell in window.tally._cells.items():
+        qtbot.mouseClick(cell, Qt.MouseButton.LeftButton)
+        text = window.working_panel.findChild(QTextBrowser).toPlainText()
+        assert len(text) > 60, figure
+    window.open_working("u")
+    before = window.working_panel.findChild(QTextBrowser).toPlainText()
+    window.desk.select_area("corridor")
+    after = window.working_panel.findChild(QTextBrowser).toPlainText()
+    assert before != after
+    assert "0.159" in after
+    window.working_panel._copy()
+    clipboard = QApplication.clipboard()
+    assert clipboard is not None
+    assert "R_tot = R_si + ΣR + R_se" in clipboard.text()
+    window.working_panel.close()
+
+
+def test_findings_fold_and_lead_to_their_place(window, qtbot):
+    row = window.findings._rows[0]
+    qtbot.mouseClick(row, Qt.MouseButton.LeftButton)
+    assert window.desk.area.roof.area.id == "laboratory"
+    assert window.desk.selected_layer == "insulation"
+    window.toggle_findings()
+    assert window.findings.width() == 28
+    qtbot.mouseClick(window.findings, Qt.MouseButton.LeftButton)
+    assert window.findings.width() == 280
+
+
+def test_a_month_of_the_climate_can_be_dragged_and_typed(window, qtbot):
+    bench = window.bench("site")
+    assert isinstance(bench, SiteBench)
+    at = middle(hot(bench.canvas, "temperature", "0"))
+    drag(bench.canvas, at, at + QPointF(0, 60))
+    climate = window.desk.project.site.climate
+    assert climate.temperature[0] < 2.1
+    assert climate.source.endswith("edited by hand")
+    window.undo()
+    assert window.desk.project == demo()
+    bench._type(hot(bench.canvas, "humidity", "3"), QPointF(20, 40))
+    qtbot.keyClicks(bench._month_field, "66 %")
+    qtbot.keyClick(bench._month_field, Qt.Key.Key_Return)
+    assert window.desk.project.site.climate.humidity[3] == pytest.approx(0.66)
+
+
+def test_rooms_targets_and_sites_are_set_on_the_site_bench(window, qtbot):
+    bench = window.bench("site")
+    row = bench._rows["bunks"]
+    row.use.activated.emit(row.use.findData("wet"))
+    assert "vapour.wet-room" in {f.rule for f in window.desk.results.area("bunkhouse").findings}
+    row.humidity.activated.emit(row.humidity.findData(0))
+    assert row.set_point.isVisible()
+    field = bench._targets["u_value"]
+    field.setFocus()
+    field.setText("0.25")
+    qtbot.keyClick(field, Qt.Key.Key_Return)
+    assert window.desk.project.targets.u_value == 0.25
+    bench._sites.activated.emit(1)
+    assert window.desk.project.site.name == "Sallow Creek"
+    bench.units.activated.emit(1)
+    assert window.desk.system == "us"
+
+
+def test_months_are_picked_on_the_moisture_bench(window, qtbot):
+    window.desk.select_area("laboratory")
+    bench = window.bench("moisture")
+    qtbot.mouseClick(
+        bench._water,
+        Qt.MouseButton.LeftButton,
+        pos=middle(hot(bench._water, "month", "1")).toPoint(),
+    )
+    assert window.desk.telling_month() == 1
+    qtbot.keyClick(bench._water, Qt.Key.Key_Right)
+    assert window.desk.telling_month() == 2
+
+
+def test_the_report_is_previewed_and_written(window, qtbot, answers, tmp_path):
+    bench = window.bench("handover")
+    assert isinstance(bench, HandoverBench)
+    qtbot.waitUntil(lambda: bench._content is not None and not bench.jobs.busy, timeout=20000)
+    assert "pages" in bench._line.text()
+    for name, write in (
+        ("r.pdf", window.write_report), ("l.csv", bench.write_layers), ("r.json", bench.write_results),
+    ):  # fmt: skip
+        answers.path = tmp_path / name
+        write()
+        assert answers.path.stat().st_size > 1000
+    answers.path = tmp_path / "no" / "where.pdf"
+    window.write_report()
+    assert "No such file" in answers.told[-1]
+    assert json.loads((tmp_path / "r.json").read_text())["format"] == "glacis-results/1"
+
+
+def test_a_report_job_can_be_cancelled(window, qtbot):
+    bench = window.bench("handover")
+    bench._stop()
+    assert not bench.jobs.busy
+    assert "stopped" in bench._line.text()
+    assert bench._content is None
+
+
+def test_bad_files_leave_the_open_project_as_it_was(window, answers, tmp_path):
+    good = encode(demo())
+    for number, content in enumerate(
+        (b"", good[:900], b"\x00" * 99, good.replace(b"42.0", b'"x"'))
+    ):
+        path = tmp_path / f"bad{number}.glacis"
+        path.write_bytes(content)
+        answers.path = path
+        window.open_project()
+        assert path.name in answers.told[-1]
+        assert window.desk.project == demo()
+        assert window.desk.path is None
+
+
+def test_unsaved_changes_are_guarded(window, answers, tmp_path):
+    window.desk.act("Rename", lambda project: replace(project, name="Changed"))
+    answers.answer = "cancel"
+    window.new_project()
+    assert window.desk.project.name == "Changed"
+    assert not window.close()
+    answers.answer, answers.path = "save", tmp_path / "kept.glacis"
+    window.new_project()
+    assert answers.path.exists()
+    assert window.desk.project.name == "Untitled"
+
+
+def test_a_file_changed_by_someone_else_is_not_overwritten_unasked(window, answers, tmp_path):
+    answers.path = tmp_path / "shared.glacis"
+    assert window.save()
+    save(replace(demo(), name="Theirs"), answers.path)
+    window.desk.act("Rename", lambda project: replace(project, name="Mine"))
+    answers.yes = False
+    assert not window.save()
+    assert "changed on disk" in answers.told[-1]
+    answers.yes = True
+    assert window.save()
+
+
+def test_a_file_open_elsewhere_is_not_opened_twice(window, answers, tmp_path, qtbot):
+    answers.path = tmp_path / "one.glacis"
+    window.save()
+    other = make_window(
+        False, answers.path, tmp_path / "c2", tmp_path / "journal", other_answers := Answers()
+    )
+    qtbot.waitUntil(lambda: bool(other_answers.told))
+    assert "open in another window" in other_answers.told[0]
+    other.close()
+    let_go(other)
+
+
+def test_what_a_crash_left_behind_is_offered(window, answers, tmp_path, qtbot):
+    lost = replace(demo(), name="Lost and found")
+    journal = Journal(tmp_path / "journal", delay=0.0)
+    journal.note(lost, None)
+    qtbot.waitUntil(journal.path.exists)
+    journal._lock_file.close()  # as the system does when a program is killed
+    offer_recovery(window, tmp_path / "journal")
+    assert "Lost and found" in answers.told[-1]
+    assert window.desk.project == lost
+    assert window.desk.store.changed
+    journal.close()
+
+
+def test_edits_reach_the_journal_and_saving_clears_it(window, answers, tmp_path, qtbot):
+    window.desk.act("Rename", lambda project: replace(project, name="Changed"))
+    written = window.documents._journal.path
+    qtbot.waitUntil(written.exists)
+    assert b"Changed" in written.read_bytes()
+    answers.path = tmp_path / "done.glacis"
+    window.save()
+    assert not written.exists()
+
+
+def test_an_error_in_a_slot_is_told_and_loses_nothing(window, monkeypatch, capsys):
+    monkeypatch.setattr(sys, "excepthook", sys.excepthook)
+    _last_resort(window)
+    before = window.desk.project
+    try:
+        raise RuntimeError("boom")
+    except RuntimeError as fault:
+        sys.excepthook(type(fault), fault, fault.__traceback__)
+    assert "boom" in window._message.text()
+    assert "boom" in capsys.readouterr().err
+    assert window.desk.project is before
+
+
+def test_window_state_is_remembered(qtbot, tmp_path, answers):
+    config, journals = tmp_path / "config", tmp_path / "journal"
+    first = make_window(True, None, config, journals, answers)
+    first.resize(1190, 760)
+    first.show()
+    first.toggle_theme()
+    first.toggle_findings()
+    first.close()
+    second = make_window(True, None, config, journals, answers)
+    assert (second.width(), second.height()) == (1190, 760)
+    assert second.desk.settings.theme == "lamp"
+    assert not second.desk.settings.findings_open
+    second.toggle_theme()
+    second.close()
+    for made in (first, second):
+        let_go(made)
+
+
+def test_the_action_table_makes_menus_and_pages(window):
+    keys = [action.keys for action in ACTIONS if action.keys]
+    assert len(keys) == len(set(keys))
+    assert all(hasattr(window, action.id) for action in ACTIONS)
+    page, about = KeyboardPage(window), AboutPage(window)
+    text = page.findChild(QTextBrowser).toPlainText()
+    assert all(key in text for key in keys)
+    assert "General Public License" in about.findChild(QTextBrowser).toPlainText()
+    page.close()
+    about.close()
+
+
+def test_everything_that_can_be_pressed_has_a_name(window):
+    from PyQt6.QtWidgets import QAbstractButton, QComboBox, QLineEdit
+
+    for stage in STAGES:
+        window.show_stage(stage)
+    for kind in (QAbstractButton, QComboBox, QLineEdit):
+        for widget in window.findChildren(kind):
+            if widget.isVisible() and widget.objectName() != "qt_toolbar_ext_button":
+                name = widget.accessibleName() or getattr(widget, "text", str)()
+                assert name or widget.toolTip(), widget
+    assert QEvent.Type.ToolTip is not None

@@ -1,0 +1,213 @@
+"""Drawings and the PDF: to scale, nothing over another, every figure there."""
+
+import io
+
+import pytest
+from hypothesis import given, settings
+from hypothesis import strategies as st
+from msgspec.structs import replace
+from pypdf import PdfReader
+from support import analyser, demo, roof_project
+
+from glacis.core.model.layers import MembraneLayer, SolidLayer
+from glacis.report.charts.axes import nice_step, nice_top, ticks
+from glacis.report.charts.climate import climate_scene
+from glacis.report.charts.pressures import pressures_scene, surface_scene
+from glacis.report.charts.staircase import staircase_scene
+from glacis.report.charts.water import verdict_words, water_scene
+from glacis.report.hatch import DRAWERS, hatched
+from glacis.report.palette import LAMP, PRINT, SHEET
+from glacis.report.pdf import alike, report_pdf
+from glacis.report.plan import plan_scene
+from glacis.report.scene import Line, Scene, Shape, Text, runs, shorten, spread, text_width
+from glacis.report.section import POINTS_PER_METRE, SectionStyle, lay_out, section_scene
+from glacis.session.jobs import Cancelled
+
+RESULTS = analyser().analyse(demo())
+ROOFS = [item.roof for item in RESULTS.areas]
+STYLE = SectionStyle(700, 480, temperature=True, vapour=True, live=True)
+
+
+def luminance(code: str) -> float:
+    parts = [int(code[k : k + 2], 16) / 255 for k in (1, 3, 5)]
+    lin = [p / 12.92 if p <= 0.03928 else ((p + 0.055) / 1.055) ** 2.4 for p in parts]
+    return 0.2126 * lin[0] + 0.7152 * lin[1] + 0.0722 * lin[2]
+
+
+def contrast(first: str, second: str) -> float:
+    high, low = sorted((luminance(first), luminance(second)), reverse=True)
+    return (high + 0.05) / (low + 0.05)
+
+
+@pytest.mark.parametrize("palette", [SHEET, LAMP, PRINT], ids=["sheet", "lamp", "print"])
+@pytest.mark.parametrize("ground", ["paper", "bench"])
+@pytest.mark.parametrize("ink", ["ink", "second", "stop", "mind", "note", "accent", "cold"])
+def test_text_can_be_read_on_its_ground(palette, ground, ink):
+    assert contrast(palette[ink], palette[ground]) >= 4.5
+
+
+def test_every_role_is_in_every_palette():
+    assert set(SHEET) == set(LAMP) == set(PRINT)
+
+
+@pytest.mark.parametrize("roof", ROOFS, ids=lambda roof: roof.area.id)
+def test_layers_are_drawn_to_scale_and_touch(roof):
+    layout = lay_out(roof, STYLE)
+    for band in layout.bands:
+        if band.true:
+            drawn = (band.bottom - band.top) / (POINTS_PER_METRE / layout.scale)
+            assert drawn == pytest.approx(band.layer.thickness, rel=1e-9)
+    for lower, upper in zip(layout.bands, layout.bands[1:], strict=False):
+        assert lower.top == pytest.approx(upper.bottom)
+    assert layout.top >= 30
+    assert layout.bottom <= STYLE.height - 40
+
+
+@pytest.mark.parametrize("count", [1, 12, 24])
+def test_labels_never_overlap_even_on_the_most_layered_roof(count):
+    layers = tuple(
+        SolidLayer(id=f"s{k}", material="gypsum-board", thickness=0.0125)
+        if k % 2
+        else MembraneLayer(id=f"m{k}", material="retarder-fixed-2")
+        for k in range(count)
+    )
+    roof = analyser().analyse(roof_project(*layers)).areas[0].roof
+    scene = section_scene(roof, STYLE)
+    x = lay_out(roof, STYLE).right + 40
+    lines = sorted(i.y for i in scene.items if isinstance(i, Text) and i.x == x)
+    assert all(b - a >= 11.9 for a, b in zip(lines, lines[1:], strict=False))
+
+
+def all_scenes(system: str) -> list[Scene]:
+    found = []
+    for roof in ROOFS:
+        style = replace(STYLE, system=system)
+        found.append(section_scene(roof, style))
+        found.append(staircase_scene(roof, 700, 480, system))
+        found.append(water_scene(roof, 700, 300, system, 3))
+        found.append(pressures_scene(roof, 1, 360, 220, system))
+        found.append(surface_scene(roof, 360, 220, 1))
+    site = demo().site.climate
+    found.append(climate_scene(site, (("Rooms", site.humidity),), 740, 460, system))
+    found.append(plan_scene(demo(), "laboratory", {"laboratory": "stop"}, 220, 130))
+    return found
+
+
+@pytest.mark.parametrize("system", ["si", "us"])
+def test_nothing_is_drawn_beyond_its_sheet(system):
+    for scene in all_scenes(system):
+        for item in scene.items:
+            if isinstance(item, Text):
+                width = text_width(item.text, item.size)
+                left = item.x - {"start": 0, "middle": width / 2, "end": width}[item.anchor]
+                assert left >= -2, item
+                assert left + width <= scene.width + 14, item
+                assert 0 <= item.y <= scene.height + 1, item
+                assert item.size >= 12
+            else:
+                assert all(-8 <= x <= scene.width + 8 for x in item.points[0::2]), item
+                assert all(-12 <= y <= scene.height + 8 for y in item.points[1::2]), item
+
+
+def test_every_colour_used_is_a_role():
+    for scene in all_scenes("si"):
+        for item in scene.items:
+            roles = [item.ink] if not isinstance(item, Shape) else [item.fill, item.ink]
+            assert all(role in SHEET for role in roles if role)
+
+
+@given(
+    st.sampled_from(sorted(DRAWERS)),
+    st.floats(0, 500),
+    st.floats(0, 500),
+    st.floats(2, 300),
+    st.floats(2, 300),
+)
+@settings(max_examples=60, deadline=None)
+def test_hatches_stay_inside_their_layer_and_repeat(kind, x, y, width, height):
+    area = (x, y, x + width, y + height)
+    items = list(hatched(kind, area))
+    assert items == list(hatched(kind, area))
+    for item in items:
+        if isinstance(item, (Line, Shape)):
+            assert all(area[0] - 4 <= px <= area[2] + 4 for px in item.points[0::2])
+            assert all(area[1] - 4 <= py <= area[3] + 4 for py in item.points[1::2])
+
+
+@given(st.lists(st.floats(0, 400), min_size=1, max_size=20), st.floats(5, 40))
+def test_spread_labels_keep_order_and_distance(centres, gap):
+    centres.sort()
+    placed = spread(list(centres), gap, 0.0, 400.0)
+    tight = min(gap, 400.0 / max(1, len(centres) - 1))
+    assert all(b - a >= tight - 1e-6 for a, b in zip(placed, placed[1:], strict=False))
+    assert placed[0] >= -1e-6
+    assert placed[-1] <= 400 + 1e-6
+
+
+@given(st.floats(1e-3, 1e5))
+def test_axis_steps_are_round_and_cover(value):
+    assert nice_top(value) >= value * (1 - 1e-9)
+    marks = ticks(0.0, value)
+    assert 2 <= len(marks) <= 8
+    assert nice_step(value) > 0
+
+
+def test_symbols_get_real_subscripts_and_file_names_do_not():
+    assert runs("s_d 10 m") == [("s", False), ("d", True), (" 10 m", False)]
+    assert runs("my_roof.glacis") == [("my_roof.glacis", False)]
+    assert ("Rsi,min", True) in runs("f_Rsi,min")
+    assert shorten("A very long name of a layer", 60, 12).endswith("…")
+
+
+def test_the_year_in_words():
+    words = {roof.area.id: verdict_words(roof, "si") for roof in ROOFS}
+    assert words["hall-south"] == "No water gathers inside the roof in any month."
+    assert "stays after the year" in words["laboratory"]
+    assert "Dry in " in words["corridor"]
+
+
+def pdf_text(content: bytes) -> str:
+    return "\n".join(page.extract_text() for page in PdfReader(io.BytesIO(content)).pages)
+
+
+def test_the_report_tells_all_and_unresolved_findings_first():
+    content = report_pdf(demo(), RESULTS)
+    text = pdf_text(content)
+    assert content == report_pdf(demo(), RESULTS)
+    first = text[: text.index("Headline results")]
+    assert "Unresolved findings" in first
+    assert "Seawater tanks is a wet room" in first
+    for words in (
+        "Basis of design", "Decisions on record", "A. Merrow", "Cautions", "Assumptions",
+        "Wet laboratory", "Working: Thermal transmittance", "ISO 6946:2017", "ISO 13788:2012",
+        "Local codes",
+    ):  # fmt: skip
+        assert words in text.replace("\n", " "), words
+    assert "0.213" in text
+
+
+def test_the_report_gathers_areas_that_are_alike():
+    assert [len(group) for group in alike(RESULTS)] == [4, 1, 1, 1]
+
+
+def test_the_report_speaks_us_units_on_letter_paper():
+    project = replace(demo(), units="us")
+    content = report_pdf(project, analyser().analyse(project))
+    assert "Btu" in pdf_text(content)
+    assert float(PdfReader(io.BytesIO(content)).pages[0].mediabox.width) == 612
+
+
+def test_the_report_survives_an_empty_project_and_hostile_names():
+    empty = replace(demo(), areas=())
+    assert "None: the rules find nothing" in pdf_text(report_pdf(empty, analyser().analyse(empty)))
+    odd = replace(demo(), name="<b>& Sons</i> {0}", note="x")
+    assert "<b>& Sons</i> {0}" in pdf_text(report_pdf(odd, RESULTS))
+
+
+def test_the_report_can_be_stopped():
+    def stop(share: float, _words: str) -> None:
+        if share > 0.3:
+            raise Cancelled
+
+    with pytest.raises(Cancelled):
+        report_pdf(demo(), RESULTS, stop)

@@ -1,0 +1,54 @@
+"""Hand-worked roofs through the whole pipeline, and the table that shows them."""
+
+from pathlib import Path
+
+import pytest
+from support import analysed, case, roof_project
+from validation.uvalues import ROOFS, HandWorked
+
+from glacis.core.model.layers import AirLayer, MembraneLayer, SolidLayer
+from support import own_material
+
+TABLE = Path(__file__).parents[2] / "docs" / "physics" / "validation.md"
+
+
+@pytest.mark.parametrize("roof", ROOFS, ids=lambda roof: roof.name)
+def test_u_by_hand(roof: HandWorked):
+    result = analysed(roof_project(*roof.layers, pitch=roof.pitch)).roof
+    assert result.heat.transmittance == pytest.approx(roof.expected, rel=1e-6)
+
+
+def test_slightly_ventilated_cavity_matches_the_reference():
+    found = case("u06c_cavity_Av800")
+    insulation = own_material(id="i", conductivity=0.038)
+    sheet = own_material(id="m", family="plastic", conductivity=0.17, thicknesses=(0.005,))
+    project = roof_project(
+        SolidLayer(id="g", material="gypsum-board", thickness=0.0125),
+        SolidLayer(id="w", material="i", thickness=0.15),
+        AirLayer(id="a", thickness=0.05, ventilation="slight", opening=800e-6),
+        SolidLayer(id="p", material="plywood", thickness=0.018),
+        SolidLayer(id="s", material="m", thickness=0.005),
+        materials=(insulation, sheet),
+        pitch=0.0,
+    )
+    heat = analysed(project).roof.heat
+    assert heat.transmittance == pytest.approx(found["expected"]["U"], rel=1e-8)
+    assert heat.main.total == pytest.approx(found["expected"]["R_unventilated"], rel=1e-8)
+    assert heat.opened is not None
+    assert heat.opened.total == pytest.approx(found["expected"]["R_well_ventilated"], rel=1e-8)
+
+
+def test_the_surface_factor_uses_its_own_inner_film():
+    project = roof_project(
+        SolidLayer(id="c", material="reinforced-concrete", thickness=0.2),
+        MembraneLayer(id="m", material="bitumen-two-ply"),
+    )
+    total = 0.25 + 0.2 / 2.3 + 0.008 / 0.23 + 0.04
+    assert analysed(project).roof.heat.surface_factor == pytest.approx(1 - 0.25 / total)
+
+
+def test_the_validation_table_is_up_to_date():
+    text = TABLE.read_text(encoding="utf-8")
+    for roof in ROOFS:
+        mine = analysed(roof_project(*roof.layers, pitch=roof.pitch)).roof.heat.transmittance
+        assert f"| {roof.name} | {roof.how} | {roof.expected:.4f} | {mine:.4f} |" in text
