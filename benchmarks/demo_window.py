@@ -1,12 +1,12 @@
 """The window on the demo, as ``glacis --demo`` opens it, until it is painted and usable."""
 
+import os
 import sys
-import tempfile
 from pathlib import Path
 
-from bare_window import FirstPaint
 from PyQt6.QtWidgets import QApplication
 
+from bare_window import FirstPaint
 from glacis.ui.app import make_window
 from glacis.ui.prompts import Prompts
 
@@ -14,14 +14,13 @@ from glacis.ui.prompts import Prompts
 def main() -> int:
     """Show the window."""
     application = QApplication(sys.argv[:1])
-    with tempfile.TemporaryDirectory() as folder:
-        home = Path(folder)
-        window = make_window(True, None, home / "config", home / "journal", Prompts())
-        watcher = FirstPaint()
-        window.bench("build-up").findChild(type(window.core._plan)).installEventFilter(watcher)
-        window.show()
-        code = application.exec()
-        window.documents.close()
+    home = Path(os.environ["GLACIS_HOME"])
+    window = make_window(True, None, home / "config", home / "journal", Prompts())
+    watcher = FirstPaint()
+    window.bench("build-up").focusProxy().installEventFilter(watcher)
+    window.show()
+    code = application.exec()
+    window.documents.close()
     return code
 
 

@@ -1,7 +1,9 @@
 """All benchmarks: ours against a reference measured in the same run."""
 
+import os
 import subprocess
 import sys
+import tempfile
 from collections.abc import Callable
 from functools import partial
 from pathlib import Path
@@ -31,11 +33,12 @@ def timed(work: Callable[[], object]) -> float:
 def start_up() -> tuple[float, float]:
     """Median seconds of the demo window and of a bare one, run in turns."""
     ours, bare = [], []
-    for _ in range(RUNS):
-        for name, times in (("bare_window", bare), ("demo_window", ours)):
-            script = str(HERE / f"{name}.py")
-            run = partial(subprocess.run, [sys.executable, script], check=True)
-            times.append(timed(run))
+    with tempfile.TemporaryDirectory() as home:
+        environment = {**os.environ, "GLACIS_HOME": home}
+        for _ in range(RUNS):
+            for name, times in (("bare_window", bare), ("demo_window", ours)):
+                command = [sys.executable, str(HERE / f"{name}.py")]
+                times.append(timed(partial(subprocess.run, command, check=True, env=environment)))
     return median(ours), median(bare)
 
 

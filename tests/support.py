@@ -67,7 +67,7 @@ def roof_project(
     target: float = 0.18,
 ) -> Project:
     """A project with one area whose build-up is ``layers``, inside to outside."""
-    project = Project(
+    return Project(
         name="Test roof",
         site=Site(name="Test site", climate=weather or climate()),
         zones=(
@@ -95,7 +95,6 @@ def roof_project(
         assemblies=(Assembly(id="b", name="Build-up", approach="warm-deck", layers=layers),),
         materials=materials,
     )
-    return project
 
 
 def analysed(project: Project) -> AreaResult:

@@ -8,12 +8,11 @@ import msgspec
 ROOT = Path(__file__).parent.parent
 sys.path.insert(0, str(ROOT / "tests"))
 
-from support import analysed, roof_project
-from validation.uvalues import ROOFS
-
 from glacis.core.judgement.catalogue import RULES
 from glacis.files.libraries import load_library
 from glacis.files.schema import project_schema
+from support import analysed, roof_project
+from validation.uvalues import ROOFS
 
 
 def rules_page() -> str:

@@ -4,10 +4,10 @@ import json
 
 import pytest
 from msgspec.structs import replace
-from support import demo
 
 from glacis.cli.main import main
 from glacis.files.project_file import load, save
+from support import demo
 
 
 @pytest.fixture

@@ -5,11 +5,11 @@ from math import isclose
 import pytest
 from hypothesis import assume, given
 from hypothesis import strategies as st
-from support import case
 
 from glacis.core.heat.air_layers import by_formula, tabulated, unventilated
 from glacis.core.heat.combined import Framed, ThermalLayer, combine
 from glacis.core.heat.surfaces import direction_of
+from support import case
 
 
 def layers_of(construction: dict) -> tuple[ThermalLayer, ...]:

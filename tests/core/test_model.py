@@ -2,7 +2,6 @@
 
 import pytest
 from msgspec.structs import replace
-from support import analyser, demo, library, roof_project
 
 from glacis.core.analysis import material_ids
 from glacis.core.errors import GlacisError, MissingReference, ValueRefused
@@ -19,6 +18,7 @@ from glacis.core.model.layers import AirLayer, Framing, MembraneLayer, SolidLaye
 from glacis.core.model.lookup import plan_area
 from glacis.core.model.validate import check_project, is_sound
 from glacis.core.units.format import significant
+from support import analyser, demo, library, roof_project
 
 MEMBRANE_LEAST, MATERIAL_LEAST = 15, 60
 
@@ -53,11 +53,11 @@ def test_a_conductivity_of_65_for_0_065_does_not_pass():
 
 
 def test_a_broken_table_row_names_material_column_and_value():
-    row = dict.fromkeys(
-        "id name family conductivity density heat_capacity mu_dry mu_wet sd_dry sd_wet "
-        "thicknesses_mm roles least_pitch fire purpose vapour_note source".split(),
-        "",
+    columns = (
+        "id,name,family,conductivity,density,heat_capacity,mu_dry,mu_wet,sd_dry,sd_wet,"
+        "thicknesses_mm,roles,least_pitch,fire,purpose,vapour_note,source"
     )
+    row = dict.fromkeys(columns.split(","), "")
     with pytest.raises(ValueRefused, match=r"material 'x', conductivity.*'abc'"):
         read_material({**row, "id": "x", "conductivity": "abc"})
     with pytest.raises(ValueRefused, match="thicknesses_mm"):

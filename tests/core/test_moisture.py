@@ -5,7 +5,6 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 from scipy.optimize import linprog
-from support import case
 
 from glacis.core.climate.year import SECONDS
 from glacis.core.moisture.air import DELTA_0, dew_point, saturation_pressure
@@ -14,6 +13,7 @@ from glacis.core.moisture.monthly import MonthAir, Monthly, profile, run_year
 from glacis.core.moisture.path import PathLayer, build_path
 from glacis.core.moisture.string import along, corners
 from glacis.core.moisture.surface import required_factor
+from support import case
 
 
 def run_case(name: str) -> tuple[Monthly, dict]:

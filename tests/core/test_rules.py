@@ -2,11 +2,11 @@
 
 import pytest
 from msgspec.structs import replace
-from support import analysed, analyser, climate, demo, own_material, roof_project, rules_of
 
 from glacis.core.judgement.catalogue import RULES, remedies_of
 from glacis.core.model.document import HumidityClass, Project, SetPoint
 from glacis.core.model.layers import AirLayer, Framing, MembraneLayer, SolidLayer
+from support import analysed, analyser, climate, demo, own_material, roof_project, rules_of
 
 GYPSUM = SolidLayer(id="gypsum", material="gypsum-board", thickness=0.0125)
 WOOL = SolidLayer(id="wool", material="stone-wool-batt", thickness=0.2)

@@ -26,21 +26,21 @@ class Answers(Prompts):
         self.yes = True
         self.told: list[str] = []
 
-    def open_path(self, parent: QWidget, folder: str) -> Path | None:
+    def open_path(self, _parent: QWidget, _folder: str) -> Path | None:
         return self.path
 
-    def save_path(self, parent: QWidget, title: str, proposal: str, kinds: str) -> Path | None:
+    def save_path(self, _parent: QWidget, _title: str, _proposal: str, _kinds: str) -> Path | None:
         return self.path
 
-    def unsaved(self, parent: QWidget, name: str) -> Answer:
+    def unsaved(self, _parent: QWidget, name: str) -> Answer:
         self.told.append(f"unsaved: {name}")
         return self.answer
 
-    def confirm(self, parent: QWidget, title: str, text: str, yes: str) -> bool:
+    def confirm(self, _parent: QWidget, _title: str, text: str, _yes: str) -> bool:
         self.told.append(text)
         return self.yes
 
-    def tell(self, parent: QWidget, title: str, text: str) -> None:
+    def tell(self, _parent: QWidget, _title: str, text: str) -> None:
         self.told.append(text)
 
 

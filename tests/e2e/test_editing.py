@@ -1,14 +1,14 @@
 """The real window: drag, insert, reorder, remedy, undo, redo, save, reopen."""
 
 import pytest
-from e2e.conftest import drag, hot, middle
 from PyQt6.QtCore import QPointF, Qt
 from PyQt6.QtWidgets import QApplication
-from support import demo
 
+from e2e.conftest import drag, hot, middle
 from glacis.files.project_file import load
 from glacis.report.section import lay_out
 from glacis.ui.findings import Effect
+from support import demo
 
 
 def thickness(window, layer: str) -> float:

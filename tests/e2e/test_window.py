@@ -4,12 +4,11 @@ import json
 import sys
 
 import pytest
-from e2e.conftest import Answers, drag, hot, let_go, middle
 from msgspec.structs import replace
 from PyQt6.QtCore import QEvent, QPointF, Qt
 from PyQt6.QtWidgets import QApplication, QTextBrowser
-from support import demo
 
+from e2e.conftest import Answers, drag, hot, let_go, middle
 from glacis.files.project_file import encode, save
 from glacis.session.journal import Journal
 from glacis.ui.actions import ACTIONS
@@ -18,6 +17,7 @@ from glacis.ui.desk import STAGES
 from glacis.ui.pages import AboutPage, KeyboardPage
 from glacis.ui.stages.handover_bench import HandoverBench
 from glacis.ui.stages.site_bench import SiteBench
+from support import demo
 
 
 def test_every_stage_shows_in_both_themes_and_unit_systems(window):

@@ -10,7 +10,6 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 from msgspec.structs import replace
-from support import analyser, demo
 
 from glacis.files import project_file
 from glacis.files.atomic import stamp_of, write_atomic
@@ -19,6 +18,7 @@ from glacis.files.layers_csv import layers_csv
 from glacis.files.project_file import decode, encode, load, save
 from glacis.files.results import results_json
 from glacis.files.schema import project_schema
+from support import analyser, demo
 
 SCHEMA = Path(__file__).parents[2] / "docs" / "project.schema.json"
 

@@ -7,7 +7,6 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 from msgspec.structs import replace
 from pypdf import PdfReader
-from support import analyser, demo, roof_project
 
 from glacis.core.model.layers import MembraneLayer, SolidLayer
 from glacis.report.charts.axes import nice_step, nice_top, ticks
@@ -22,6 +21,7 @@ from glacis.report.plan import plan_scene
 from glacis.report.scene import Line, Scene, Shape, Text, runs, shorten, spread, text_width
 from glacis.report.section import POINTS_PER_METRE, SectionStyle, lay_out, section_scene
 from glacis.session.jobs import Cancelled
+from support import analyser, demo, roof_project
 
 RESULTS = analyser().analyse(demo())
 ROOFS = [item.roof for item in RESULTS.areas]

@@ -10,7 +10,6 @@ from pathlib import Path
 
 import pytest
 from msgspec.structs import replace
-from support import demo
 
 from glacis.core.errors import GlacisError
 from glacis.core.model.edit import remove_layer, set_thickness
@@ -20,6 +19,7 @@ from glacis.session.journal import FileLock, Journal, discard, orphans
 from glacis.session.places import config_folder, journal_folder
 from glacis.session.settings import Settings, load_settings, save_settings, with_recent
 from glacis.session.store import Store
+from support import demo
 
 thicken = partial(set_thickness, assembly_id="hall-slate", layer_id="between")
 

@@ -3,11 +3,10 @@
 from pathlib import Path
 
 import pytest
-from support import analysed, case, roof_project
-from validation.uvalues import ROOFS, HandWorked
 
 from glacis.core.model.layers import AirLayer, MembraneLayer, SolidLayer
-from support import own_material
+from support import analysed, case, own_material, roof_project
+from validation.uvalues import ROOFS, HandWorked
 
 TABLE = Path(__file__).parents[2] / "docs" / "physics" / "validation.md"
 

@@ -46,7 +46,7 @@ class MainWindow(QMainWindow):
         self.documents = documents
         self.prompts = prompts
         self._stage = ""
-        self._theme = ""
+        self._theme = desk.settings.theme
         self._benches: dict[str, Bench] = {}
         self._actions: list[tuple[Action, QAction]] = []
         self.setMinimumSize(LEAST_SIZE)
@@ -63,7 +63,7 @@ class MainWindow(QMainWindow):
             self.restoreGeometry(QByteArray.fromBase64(desk.settings.geometry.encode()))
         self.show_stage("build-up")
         self.refresh()
-        self.bench("build-up").setFocus()
+        self._bench("build-up").setFocus()
 
     def _lay_out(self) -> None:
         self.walk = Walk(self.desk)
@@ -182,7 +182,8 @@ class MainWindow(QMainWindow):
         bench = self._bench(stage)
         self._stack.setCurrentWidget(bench)
         self.walk.show_stage(stage)
-        bench.refresh()
+        if self.isVisible():
+            bench.refresh()
 
     def bench(self, stage: str) -> Bench:
         """The bench of a stage, shown."""

@@ -54,16 +54,27 @@ class Canvas(QWidget):
         self._note: tuple[QPointF, str] | None = None
         self._marker: tuple[float, float, float] | None = None
         self._dragging = False
+        self._stale = False
 
     @property
     def scene(self) -> Scene | None:
-        """What is shown."""
+        """What is shown, drawn only once it is looked at."""
+        if self._stale and self._build is not None:
+            self._stale = False
+            self._scene = self._build(float(self.width()), float(self.height()))
+            self._find_hover_again(self._scene)
         return self._scene
+
+    def _find_hover_again(self, scene: Scene) -> None:
+        if self._hover is not None:
+            wanted = (self._hover.kind, self._hover.id)
+            self._hover = next((h for h in scene.hot if (h.kind, h.id) == wanted), None)
 
     def show_scene(self, build: Callable[[float, float], Scene], palette: Palette) -> None:
         """Show what ``build`` makes for a width and height."""
         self._build, self._palette = build, palette
-        self._rebuild()
+        self._stale = True
+        self.update()
 
     def set_note(self, position: QPointF | None, text: str = "") -> None:
         """Show a figure beside the hand, or none."""
@@ -75,23 +86,13 @@ class Canvas(QWidget):
         self._marker = marker
         self.update()
 
-    def _rebuild(self) -> None:
-        if self._build is None:
-            return
-        self._scene = self._build(float(self.width()), float(self.height()))
-        if self._hover is not None:
-            same = [
-                h for h in self._scene.hot if (h.kind, h.id) == (self._hover.kind, self._hover.id)
-            ]
-            self._hover = same[0] if same else None
-        self.update()
-
     def hot_at(self, position: QPointF) -> Hot | None:
         """The topmost part under the pointer: the last described wins."""
-        if self._scene is None:
+        scene = self.scene
+        if scene is None:
             return None
         x, y = position.x(), position.y()
-        for hot in reversed(self._scene.hot):
+        for hot in reversed(scene.hot):
             left, top, right, bottom = hot.box
             if left <= x <= right and top <= y <= bottom:
                 return hot
@@ -100,14 +101,15 @@ class Canvas(QWidget):
     def resizeEvent(self, event: QResizeEvent | None) -> None:
         """Draw anew for the new size."""
         super().resizeEvent(event)
-        self._rebuild()
+        self._stale = True
 
     def paintEvent(self, _event: QPaintEvent | None) -> None:
         """Paint scene, hover mark, insertion mark, note and focus."""
         painter = QPainter(self)
         painter.fillRect(self.rect(), colour(self._palette["bench"]))
-        if self._scene is not None:
-            paint_scene(painter, self._scene, self._palette)
+        scene = self.scene
+        if scene is not None:
+            paint_scene(painter, scene, self._palette)
         self._paint_hover(painter)
         self._paint_marker(painter)
         self._paint_note(painter)

@@ -2,6 +2,7 @@
 
 import uuid
 from functools import partial
+from typing import TYPE_CHECKING
 
 from msgspec.structs import replace
 from PyQt6.QtCore import QPointF, QSize, Qt
@@ -31,7 +32,9 @@ from glacis.ui.desk import Desk
 from glacis.ui.drawing.canvas import Canvas
 from glacis.ui.stages.bench import Bench
 from glacis.ui.stages.layer_strip import LayerStrip
-from glacis.ui.stages.material_palette import MaterialPalette
+
+if TYPE_CHECKING:
+    from glacis.ui.stages.material_palette import MaterialPalette
 
 FREE = Qt.KeyboardModifier.ShiftModifier
 FAR_ENOUGH = 7.0
@@ -85,9 +88,7 @@ class SectionBench(Bench):
         self.strip.replace_wanted.connect(self._open_replacement)
         self.strip.remove_wanted.connect(self.remove_selected)
         self.column.addWidget(self.strip)
-        self.palette_panel = MaterialPalette(desk, self)
-        self.palette_panel.hide()
-        self.palette_panel.layer_chosen.connect(self._take_from_palette)
+        self._palette_panel: MaterialPalette | None = None
         self.canvas.pressed.connect(self._press)
         self.canvas.dragged.connect(self._move)
         self.canvas.released.connect(self._release)
@@ -95,6 +96,17 @@ class SectionBench(Bench):
         self.canvas.key.connect(self._key)
         self._replacing = ""
         self.setFocusProxy(self.canvas)
+
+    @property
+    def palette_panel(self) -> "MaterialPalette":
+        """The palette, made when it is first wanted."""
+        if self._palette_panel is None:
+            from glacis.ui.stages.material_palette import MaterialPalette
+
+            self._palette_panel = MaterialPalette(self.desk, self)
+            self._palette_panel.hide()
+            self._palette_panel.layer_chosen.connect(self._take_from_palette)
+        return self._palette_panel
 
     def _toggle(self, text: str, tip: str) -> QToolButton:
         button = QToolButton()
@@ -117,8 +129,8 @@ class SectionBench(Bench):
         self.say(words)
         self.canvas.show_scene(self._scene, desk.palette)
         self.strip.refresh()
-        if self.palette_panel.isVisible():
-            self.palette_panel.refresh()
+        if self._palette_panel is not None and self._palette_panel.isVisible():
+            self._palette_panel.refresh()
 
     def _style(self, width: float, height: float) -> SectionStyle:
         desk, drag = self.desk, self._drag
@@ -150,7 +162,8 @@ class SectionBench(Bench):
         return next((x for x in assembly.layers if x.id == identifier), None) if assembly else None
 
     def _press(self, hot: Hot | None, at: QPointF) -> None:
-        self.palette_panel.hide()
+        if self._palette_panel is not None:
+            self._palette_panel.hide()
         frame = self._frame()
         if hot is None or frame is None:
             return
