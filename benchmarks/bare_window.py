@@ -1,5 +1,6 @@
 """The least a PyQt6 program can do: one label, painted."""
 
+import os
 import sys
 
 from PyQt6.QtCore import QEvent, QObject
@@ -16,10 +17,9 @@ class FirstPaint(QObject):
         return super().eventFilter(watched, event)
 
     def event(self, event: QEvent | None) -> bool:
-        """The paint is over: leave."""
+        """The paint is over: leave at once, since what is timed ends here."""
         if event is not None and event.type() == QEvent.Type.User:
-            QApplication.exit(0)
-            return True
+            os._exit(0)
         return super().event(event)
 
 
@@ -27,7 +27,7 @@ def main() -> int:
     """Show the label."""
     application = QApplication(sys.argv[:1])
     label = QLabel("Glacis")
-    watcher = FirstPaint()
+    watcher = FirstPaint(application)
     label.installEventFilter(watcher)
     label.resize(1280, 800)
     label.show()

@@ -1,28 +1,21 @@
 """The window on the demo, as ``glacis --demo`` opens it, until it is painted and usable."""
 
-import os
 import sys
-from pathlib import Path
+from typing import TYPE_CHECKING
 
-from PyQt6.QtWidgets import QApplication
+from glacis.cli.main import open_window
 
-from bare_window import FirstPaint
-from glacis.ui.app import make_window
-from glacis.ui.prompts import Prompts
+if TYPE_CHECKING:
+    from glacis.ui.window import MainWindow
 
 
-def main() -> int:
-    """Show the window."""
-    application = QApplication(sys.argv[:1])
-    home = Path(os.environ["GLACIS_HOME"])
-    window = make_window(True, None, home / "config", home / "journal", Prompts())
-    watcher = FirstPaint()
+def watch(window: "MainWindow") -> None:
+    """Leave once the section has been painted."""
+    from bare_window import FirstPaint
+
+    watcher = FirstPaint(window)
     window.bench("build-up").focusProxy().installEventFilter(watcher)
-    window.show()
-    code = application.exec()
-    window.documents.close()
-    return code
 
 
 if __name__ == "__main__":
-    sys.exit(main())
+    sys.exit(open_window(True, None, watch))

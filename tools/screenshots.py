@@ -49,7 +49,7 @@ def palette(window: MainWindow) -> None:
         bench.open_palette()
         bench.palette_panel.search.setText("vapour")
         take(window, "palette")
-        bench.palette_panel.hide()
+        bench.palette_panel.dismiss()
 
 
 def remedies(window: MainWindow) -> None:

@@ -1,8 +1,10 @@
 """``glacis``: the window, and what can be done without one."""
 
+import gc
 import sys
-from collections.abc import Sequence
+from collections.abc import Callable, Sequence
 from pathlib import Path
+from typing import Any
 
 EXIT_STOP, EXIT_BAD_INPUT = 1, 2
 COMMANDS = ("check", "report", "export")
@@ -33,6 +35,18 @@ def _window(words: list[str]) -> int:
     if odd or len(files) > 1:
         sys.stderr.write(f"glacis: cannot use {' '.join(odd or files[1:])!r}\n{USAGE}")
         return EXIT_BAD_INPUT
+    return open_window(demo, Path(files[0]) if files else None)
+
+
+def open_window(demo: bool, path: Path | None, shown: Callable[[Any], None] | None = None) -> int:
+    """Open the window and stay until it is closed.
+
+    Args:
+        demo: whether to open the demo project.
+        path: the project to open, or None.
+        shown: called with the window as soon as it is shown.
+    """
+    gc.disable()  # nothing is garbage yet; the window turns it on again once it is shown
     from glacis.ui.app import run_window
 
-    return run_window(demo=demo, path=Path(files[0]) if files else None)
+    return run_window(demo, path, shown)

@@ -13,7 +13,7 @@ from glacis.core.units.format import significant
 from glacis.core.units.quantities import Quantity
 from glacis.core.working import Step, Working
 
-Figure = Literal["u", "r", "surface", "condensate", "residual", "thickness", "weight"]
+Figure = Literal["u", "r", "surface", "condensate", "residual", "thickness", "weight", "inner"]
 
 
 class Headline(Struct, frozen=True):
@@ -94,6 +94,24 @@ def _thickness_working(roof: Roof) -> Working:
     )
 
 
+def _inner_working(roof: Roof) -> Working:
+    indoor, outdoor = roof.zone.temperature, roof.climate.design_winter
+    films, total = roof.films.inside, roof.heat.resistance
+    shown = (
+        f"{significant(indoor)} − {significant(films)}/{significant(total)}"
+        f" × ({significant(indoor)} − {significant(outdoor)})"
+    )
+    step = Step(
+        "θ_si", "θ_i − R_si/R_tot (θ_i − θ_e)", shown, roof.winter_surface, Quantity.TEMPERATURE,
+        "ISO 13788:2012, 4.4.1", "steady state, clear field",
+    )  # fmt: skip
+    return Working(
+        "Inner surface on the winter design day",
+        (step,),
+        ("The room side takes the R_si of the heat loss, not the 0.25 m²·K/W of mould checks.",),
+    )
+
+
 def working_of(roof: Roof, figure: Figure) -> Working:
     """The steps behind a headline figure."""
     if figure in ("u", "r"):
@@ -102,6 +120,8 @@ def working_of(roof: Roof, figure: Figure) -> Working:
         return surface_working(roof.heat, roof.surface, MONTH_NAMES)
     if figure in ("condensate", "residual"):
         return monthly_working(roof.monthly)
+    if figure == "inner":
+        return _inner_working(roof)
     if figure == "weight":
         return weight_working(roof.layers, roof.weight)
     return _thickness_working(roof)

@@ -46,6 +46,12 @@ class Roof(Struct, frozen=True):
     weight: float
 
     @property
+    def winter_surface(self) -> float:
+        """Temperature of the inner surface on the winter design day [°C]."""
+        drop = self.zone.temperature - self.climate.design_winter
+        return self.zone.temperature - drop * self.films.inside / self.heat.resistance
+
+    @property
     def thickness(self) -> float:
         """Thickness of the build-up without a roof space [m]."""
         return sum(layer.thickness for layer in self.layers if layer.kind != "roof-space")

@@ -2,7 +2,7 @@
 
 import csv
 import io
-from importlib import resources
+from pathlib import Path
 
 from glacis.core.materials.library import Library, read_family, read_material
 from glacis.core.model.document import Climate, Site
@@ -11,7 +11,7 @@ _MONTHS = ("jan", "feb", "mar", "apr", "may", "jun", "jul", "aug", "sep", "oct",
 
 
 def _rows(name: str) -> list[dict[str, str]]:
-    text = resources.files("glacis.files").joinpath("data", name).read_text(encoding="utf-8")
+    text = (Path(__file__).parent / "data" / name).read_text(encoding="utf-8")
     return list(csv.DictReader(io.StringIO(text)))
 
 

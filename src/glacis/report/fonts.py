@@ -1,6 +1,5 @@
 """The faces that ship with Glacis, for window and print."""
 
-from importlib import resources
 from pathlib import Path
 
 FILES = {
@@ -12,4 +11,4 @@ FILES = {
 
 def font_path(face: str) -> Path:
     """The file of a face."""
-    return Path(str(resources.files("glacis.report").joinpath("fonts", FILES[face])))
+    return Path(__file__).parent / "fonts" / FILES[face]

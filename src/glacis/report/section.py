@@ -125,7 +125,7 @@ def lay_out(roof: Roof, style: SectionStyle) -> Frame:
     full = style.labels == "full"
     left = 20.0 if full else 6.0
     right = style.width * 0.5 if full else style.width - 58.0
-    top, bottom = (46.0, style.height - 50.0) if full else (34.0, style.height - 44.0)
+    top, bottom = (46.0, style.height - 54.0) if full else (34.0, style.height - 44.0)
     scale = style.scale or best_scale(roof.layers, bottom - top)
     metre = POINTS_PER_METRE / scale
     height = sum(_drawn_height(layer, metre) for layer in roof.layers)
@@ -214,7 +214,8 @@ def _figures(layer: LayerData, system: System) -> str:
         else [with_unit(layer.thickness, Quantity.THICKNESS, system)]
     )
     if layer.kind == "membrane":
-        parts = [f"s_d {with_unit(layer.sd_dry, Quantity.AIR_LAYER, system)}"]
+        symbol = "s_d " if system == "si" else ""
+        parts = [symbol + with_unit(layer.sd_dry, Quantity.AIR_LAYER, system)]
         if layer.sd_wet != layer.sd_dry:
             parts.append(f"wet {with_unit(layer.sd_wet, Quantity.AIR_LAYER, system)}")
         return "   ".join(parts)
@@ -320,7 +321,8 @@ def _temperature_line(roof: Roof, layout: Frame, style: SectionStyle) -> Iterato
     def across(value: float) -> float:
         return left + (value - low) / (high - low) * (right - left)
 
-    points = [across(indoor), layout.bottom + 12, across(faces[0]), layout.bottom]
+    tail = 17 if style.vapour else 12
+    points = [across(indoor), layout.bottom + tail, across(faces[0]), layout.bottom]
     for value, band in zip(faces[1:], layout.bands, strict=True):
         points += [across(value), band.top]
     points += [across(outdoor), layout.top - 12]
@@ -329,7 +331,7 @@ def _temperature_line(roof: Roof, layout: Frame, style: SectionStyle) -> Iterato
     at_in, at_out = (
         with_unit(value, Quantity.TEMPERATURE, style.system) for value in (indoor, outdoor)
     )
-    yield Text(across(indoor), layout.bottom + 26, at_in, 12, "warm", "end")
+    yield Text(across(indoor), layout.bottom + tail + 13, at_in, 12, "warm", "end")
     words = f"{at_out}, winter design day" if style.labels == "full" else at_out
     yield Text(across(outdoor) - 8, layout.top - 16, words, 12, "warm")
 
@@ -362,9 +364,11 @@ def _vapour_lines(roof: Roof, layout: Frame, style: SectionStyle) -> Iterator[It
     inner = left + lines.pressure[0] / top * (right - left)
     full = left + lines.saturation[0] / top * (right - left)
     words = "p" if style.labels == "thickness" else "vapour p"
-    yield Text(inner, layout.bottom + 14, words, 12, "cold", "middle")
-    if full - inner > 70:
-        yield Text(full, layout.bottom + 14, "saturation", 12, "cold", "middle")
+    edge = layout.right - 22
+    full = min(full + 28, edge)
+    yield Text(inner + 10, layout.bottom + 14, words, 12, "cold", "end")
+    if full - inner > 78:
+        yield Text(full, layout.bottom + 14, "saturation", 12, "cold", "end")
 
 
 def _wet_marks(roof: Roof, layout: Frame) -> Iterator[Item]:

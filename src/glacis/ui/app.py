@@ -1,7 +1,8 @@
 """Start the window."""
 
+import gc
 import sys
-import traceback
+from collections.abc import Callable
 from pathlib import Path
 from types import TracebackType
 
@@ -17,7 +18,7 @@ from glacis.session.settings import load_settings
 from glacis.ui.desk import Desk
 from glacis.ui.documents import Documents, empty_project
 from glacis.ui.prompts import Prompts
-from glacis.ui.theme.theme import apply_theme
+from glacis.ui.theme.theme import QT_ARGUMENTS, apply_theme
 from glacis.ui.window import MainWindow
 
 
@@ -56,6 +57,8 @@ def _last_resort(window: MainWindow) -> None:
     """Tell of an error that nobody caught, and go on: the document is on the desk."""
 
     def hook(kind: type[BaseException], fault: BaseException, trace: TracebackType | None) -> None:
+        import traceback
+
         sys.stderr.write("".join(traceback.format_exception(kind, fault, trace)))
         window.say(f"Something went wrong inside Glacis ({kind.__name__}: {fault}). "
                    "Your document is safe; the last step may not have been done.", True)  # fmt: skip
@@ -63,10 +66,12 @@ def _last_resort(window: MainWindow) -> None:
     sys.excepthook = hook
 
 
-def run_window(demo: bool, path: Path | None) -> int:
-    """Open the window and stay until it is closed."""
+def run_window(
+    demo: bool, path: Path | None, shown: Callable[[MainWindow], None] | None = None
+) -> int:
+    """Open the window, tell ``shown`` of it, and stay until it is closed."""
     QGuiApplication.setDesktopFileName("glacis")
-    application = QApplication(sys.argv[:1])
+    application = QApplication([*sys.argv[:1], *QT_ARGUMENTS])
     application.setApplicationName("Glacis")
     from glacis.ui.icon import app_icon
 
@@ -75,5 +80,8 @@ def run_window(demo: bool, path: Path | None) -> int:
     window = make_window(demo, path, config_folder(), journals, Prompts())
     _last_resort(window)
     window.show()
+    if shown is not None:
+        shown(window)
+    QTimer.singleShot(0, gc.enable)
     QTimer.singleShot(0, lambda: offer_recovery(window, journals))
     return application.exec()

@@ -7,7 +7,6 @@ from PyQt6.QtWidgets import (
     QFrame,
     QGridLayout,
     QHBoxLayout,
-    QPushButton,
     QScrollArea,
     QToolButton,
     QVBoxLayout,
@@ -18,15 +17,19 @@ from glacis.core.analysis import AreaResult
 from glacis.core.headline import Headline, headlines
 from glacis.core.judgement.catalogue import remedies_of, rule_of
 from glacis.core.judgement.finding import SEVERITIES, Finding, Remedy
-from glacis.core.units.format import number
+from glacis.core.units.format import number, spoken, with_unit
 from glacis.ui.desk import Desk
 from glacis.ui.theme.theme import colour, font
 from glacis.ui.walk import group_key
-from glacis.ui.widgets.labels import clear, label, let_go, retext, tight
+from glacis.ui.widgets.labels import clear, label, let_go, tight
+from glacis.ui.widgets.paragraph import Paragraph
 from glacis.ui.widgets.severity import SeverityMark, paint_mark
+from glacis.ui.widgets.wrapped_button import WrappedButton
 
 WIDTH = 280
 FOLDED = 28
+ROOM = 220
+"""Width of the words of a finding, with its mark and the scroll bar beside them."""
 
 
 class Group(Struct, frozen=True):
@@ -60,14 +63,8 @@ class Effect(QFrame):
     def __init__(self, desk: Desk, remedy: Remedy, area: AreaResult) -> None:
         super().__init__()
         column = tight(QVBoxLayout(self), (0, 6, 0, 2), 2)
-        self.button = QPushButton()
-        words = tight(QVBoxLayout(self.button), (6, 2, 6, 2), 0)
-        title = label(remedy.title, wrap=True)
-        title.setAttribute(Qt.WidgetAttribute.WA_TransparentForMouseEvents)
-        words.addWidget(title)
-        self.button.setMinimumHeight(title.heightForWidth(WIDTH - 66) + 12)
+        self.button = WrappedButton(remedy.title)
         self.button.setToolTip("Apply this remedy; one undo takes it back (Ctrl+Z)")
-        self.button.setAccessibleName(remedy.title)
         self.button.clicked.connect(self.apply_wanted.emit)
         column.addWidget(self.button)
         column.addLayout(self._effects(desk, remedy, area))
@@ -128,9 +125,9 @@ class FindingRow(QFrame):
         outer.addLayout(self._mark_place)
         column = tight(QVBoxLayout(), (0, 0, 0, 0), 2)
         outer.addLayout(column, 1)
-        self._head = label(kind="second small")
-        self._message = label(wrap=True)
-        self._where = label(kind="second small", wrap=True)
+        self._head = Paragraph(desk, ROOM, size=12, ink="second")
+        self._message = Paragraph(desk, ROOM)
+        self._where = Paragraph(desk, ROOM, size=12, ink="second")
         self._more = tight(QVBoxLayout(), (0, 4, 0, 0), 4)
         for widget in (self._head, self._message, self._where):
             column.addWidget(widget)
@@ -146,9 +143,9 @@ class FindingRow(QFrame):
             self._mark_place.addWidget(SeverityMark(finding.severity, self._desk.palette, 18))
             self._mark_place.addStretch(1)
         rule = rule_of(finding)
-        retext(self._head, f"{finding.severity} · {rule.title}")
-        retext(self._message, finding.message(self._desk.system))
-        retext(self._where, self._where_words(group))
+        self._head.show_words(f"{finding.severity} · {rule.title}")
+        self._message.show_words(finding.message(self._desk.system))
+        self._where.show_words(self._where_words(group))
         self.setAccessibleName(f"{finding.severity}: {finding.message(self._desk.system)}")
         self.setToolTip("Enter or click: reason, figures and remedies")
         self.group = group
@@ -166,19 +163,20 @@ class FindingRow(QFrame):
 
     def _open(self, group: Group) -> None:
         rule = rule_of(group.finding)
-        self._more.addWidget(label(rule.reason, wrap=True))
+        self._more.addWidget(Paragraph(self._desk, ROOM, rule.reason))
         for item in group.finding.evidence:
-            shown = number(item.value, item.quantity, self._desk.system)
-            unit = item.quantity.unit(self._desk.system).symbol
-            self._more.addWidget(label(f"{item.name}: {shown} {unit}".rstrip(), "second small"))
-        self._more.addWidget(label(f"Source: {rule.source}", "second small", wrap=True))
+            shown = with_unit(item.value, item.quantity, self._desk.system)
+            words = f"{spoken(item.name, self._desk.system)}: {shown}"
+            self._more.addWidget(Paragraph(self._desk, ROOM, words, 12, "second"))
+        source = f"Source: {rule.source}"
+        self._more.addWidget(Paragraph(self._desk, ROOM, source, 12, "second"))
         area = self._desk.results.area(group.finding.area)
         if area is None:
             return
         remedies = remedies_of(self._desk.project, area.roof, group.finding)
         if not remedies:
             words = "No remedy by rule: this one needs a decision by the designer."
-            self._more.addWidget(label(words, "second small", wrap=True))
+            self._more.addWidget(Paragraph(self._desk, ROOM, words, 12, "second"))
         for remedy in remedies:
             effect = Effect(self._desk, remedy, area)
             effect.apply_wanted.connect(lambda r=remedy: self._desk.act(r.title, r.change))
@@ -238,9 +236,8 @@ class Findings(QWidget):
         self._scroll.setFocusPolicy(Qt.FocusPolicy.NoFocus)
         inside = QWidget()
         self._list = tight(QVBoxLayout(inside), (12, 0, 8, 8), 0)
-        self._empty = label(
-            "Nothing found. The rules see nothing wrong with any area.", "second", wrap=True
-        )
+        words = "Nothing found. The rules see nothing wrong with any area."
+        self._empty = Paragraph(desk, ROOM, words, ink="second")
         self._list.addWidget(self._empty)
         self._list.addStretch(1)
         self._scroll.setWidget(inside)

@@ -34,7 +34,8 @@ class Page(QDialog):
 
 def _line(keys: str, words: str) -> str:
     shown = subscripted(escape(words), "<sub>", "</sub>")
-    return f"<tr><td style='padding:2px 18px 2px 0'><b>{escape(keys)}</b></td><td>{shown}</td></tr>"
+    strong = f"<span style='font-weight:600'>{escape(keys)}</span>"
+    return f"<tr><td style='padding:2px 18px 2px 0'>{strong}</td><td>{shown}</td></tr>"
 
 
 def keyboard_html() -> str:
@@ -42,9 +43,13 @@ def keyboard_html() -> str:
     parts = []
     for menu in MENUS:
         lines = [_line(a.keys, f"{a.text}: {a.tip}") for a in ACTIONS if a.menu == menu and a.keys]
-        parts.append(f"<p><b>{menu}</b></p><table>{''.join(lines)}</table>")
+        parts.append(
+            f"<p><span style='font-weight:600'>{menu}</span></p><table>{''.join(lines)}</table>"
+        )
     lines = [_line(keys, f"{where}: {words}") for where, keys, words in BENCH_KEYS]
-    parts.append(f"<p><b>On the benches</b></p><table>{''.join(lines)}</table>")
+    parts.append(
+        f"<p><span style='font-weight:600'>On the benches</span></p><table>{''.join(lines)}</table>"
+    )
     return "".join(parts)
 
 

@@ -6,8 +6,9 @@ from PyQt6.QtWidgets import QAbstractButton, QHBoxLayout, QWidget
 
 from glacis.core.headline import Headline, headlines
 from glacis.core.units.format import number, with_unit
-from glacis.report.scene import SUB_SCALE, runs
+from glacis.report.scene import Text
 from glacis.ui.desk import Desk
+from glacis.ui.drawing.painter import paint_text
 from glacis.ui.theme.theme import colour, font
 from glacis.ui.widgets.labels import tight
 from glacis.ui.widgets.severity import paint_mark
@@ -72,13 +73,7 @@ class TallyCell(QAbstractButton):
         value, unit = self._texts()
         if self.figure.meets is False:
             paint_mark(painter, QRectF(5, 8, 5, 48), "mind", palette)
-        x = 16.0
-        painter.setPen(colour(palette["second"]))
-        for words, low in (*runs(self.figure.name), ("  " + unit, False)):
-            face = font("regular", 12 * SUB_SCALE if low else 12)
-            painter.setFont(face)
-            painter.drawText(QRectF(x, 6 + (3 if low else 0), 300, 14), 0, words)
-            x += QFontMetrics(face).horizontalAdvance(words)
+        paint_text(painter, Text(16, 17, f"{self.figure.name}  {unit}", 12, "second"), palette)
         painter.setPen(colour(palette["accent" if self.underMouse() else "ink"]))
         painter.setFont(font("semibold", 22))
         painter.drawText(QRectF(16, 18, self.width(), 28), Qt.AlignmentFlag.AlignVCenter, value)

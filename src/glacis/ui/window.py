@@ -180,7 +180,12 @@ class MainWindow(QMainWindow):
             return
         self._stage = stage
         bench = self._bench(stage)
+        before = self._stack.currentWidget()
+        hand = QApplication.focusWidget()
+        follow = before is not None and hand is not None and before.isAncestorOf(hand)
         self._stack.setCurrentWidget(bench)
+        if follow and before is not bench:
+            bench.setFocus()
         self.walk.show_stage(stage)
         if self.isVisible():
             bench.refresh()

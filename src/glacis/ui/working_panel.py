@@ -31,7 +31,8 @@ def _row(step: Step, desk: Desk, palette: Palette) -> str:
     return (
         f"<tr><td style='padding:3px 10px 3px 0;white-space:nowrap'>{symbol_html(step.symbol)}</td>"
         f"<td style='padding:3px 10px 3px 0;font-size:12px'>{formula}</td>"
-        f"<td align='right' style='padding:3px 10px 3px 0;white-space:nowrap'><b>{escape(shown)}</b></td>"
+        "<td align='right' style='padding:3px 10px 3px 0;white-space:nowrap;font-weight:600'>"
+        f"{escape(shown)}</td>"
         f"<td style='padding:3px 0;font-size:12px;color:{palette['second']}'>{escape(notes)}</td></tr>"
     )
 

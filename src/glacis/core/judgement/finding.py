@@ -8,7 +8,7 @@ from msgspec import Struct
 from glacis.core.model.document import Project
 from glacis.core.model.edit import Change
 from glacis.core.roof import Roof
-from glacis.core.units.format import with_unit
+from glacis.core.units.format import spoken, with_unit
 from glacis.core.units.quantities import Quantity, System
 
 Severity = Literal["stop", "mind", "note"]
@@ -47,7 +47,8 @@ class Finding(Struct, frozen=True):
 
     def message(self, system: System) -> str:
         """The message with its figures in the reader's units."""
-        text = self.template
+        measured = any(item.quantity is Quantity.AIR_LAYER for item in self.evidence)
+        text = spoken(self.template, system) if measured else self.template
         for index, item in enumerate(self.evidence):
             text = text.replace(f"{{{index}}}", with_unit(item.value, item.quantity, system))
         return text

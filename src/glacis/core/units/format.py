@@ -62,8 +62,8 @@ def number(value: float, quantity: Quantity, system: System) -> str:
         return f"{sign}{feet}′ {_inches(inches / unit.fraction, unit.fraction)}″"
     if unit.fraction:
         return _inches(shown, unit.fraction) if abs(shown) >= 1 / 32 else plain(shown, 3)
-    if quantity is Quantity.AIR_LAYER:
-        return significant(shown, 4 if shown >= 100 else 3)
+    if quantity in (Quantity.CONDUCTIVITY, Quantity.AIR_LAYER):
+        return significant(shown, 3)
     decimals = unit.decimals
     if quantity is Quantity.THICKNESS:
         decimals = _thickness_decimals(shown)
@@ -79,6 +79,14 @@ def with_unit(value: float, quantity: Quantity, system: System) -> str:
     if quantity is Quantity.ANGLE:
         return text + unit.symbol
     return f"{text}{THIN}{unit.symbol}"
+
+
+def spoken(text: str, system: System) -> str:
+    """``text`` with a vapour resistance called as the system's figures state it.
+
+    An equivalent air layer thickness s_d is shown in perms in US units, which is a permeance.
+    """
+    return text.replace("s_d", "permeance") if system == "us" else text
 
 
 def resistance_label(value: float, system: System) -> str:

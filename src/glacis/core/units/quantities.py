@@ -97,7 +97,7 @@ class Quantity(Enum):
         Unit("perm", DELTA_0 / US_PERM, 2, reciprocal=True),
     )
     CONDENSATE = Kind(
-        "condensate", "M_a", Unit("g/m²", 1e-3, 0), Unit("oz/ft²", POUND / 16 / FOOT**2, 2)
+        "condensate", "M_a", Unit("g/m²", 1e-3, 0), Unit("oz/ft²", POUND / 16 / FOOT**2, 3)
     )
     DENSITY = Kind("density", "ρ", Unit("kg/m³", 1.0, 0), Unit("lb/ft³", POUND / FOOT**3, 1))
     HEAT_CAPACITY = Kind(
@@ -106,7 +106,7 @@ class Quantity(Enum):
         Unit("J/(kg·K)", 1.0, 0),
         Unit("Btu/(lb·°F)", BTU / (POUND * FAHRENHEIT_STEP), 3),
     )
-    AREA_MASS = Kind("weight", "m", Unit("kg/m²", 1.0, 1), Unit("lb/ft²", POUND / FOOT**2, 2))
+    AREA_MASS = Kind("weight", "m", Unit("kg/m²", 1.0, 1), Unit("lb/ft²", POUND / FOOT**2, 1))
     OPENING = Kind("vent opening", "A_v", Unit("mm²/m", 1e-6, 0), Unit("in²/ft", INCH**2 / FOOT, 2))
     SHARE = Kind("share", "f", *_same("%", 0.01, 1))
     HUMIDITY = Kind("relative humidity", "φ", *_same("%", 0.01, 0))

@@ -40,7 +40,8 @@ def _pieces(item: Text) -> list[tuple[str, QFont, float, float]]:
     return found
 
 
-def _paint_text(painter: QPainter, item: Text, palette: Palette) -> None:
+def paint_text(painter: QPainter, item: Text, palette: Palette) -> None:
+    """Paint words with their subscripts on their baseline."""
     painter.setPen(colour(palette[item.ink]))
     pieces = _pieces(item)
     width = sum(piece[3] for piece in pieces)
@@ -67,7 +68,7 @@ def _paint(painter: QPainter, item: Item, palette: Palette) -> None:
         painter.setBrush(QBrush(colour(palette[item.fill])) if item.fill else Qt.BrushStyle.NoBrush)
         painter.drawPolygon(_polygon(item.points))
     else:
-        _paint_text(painter, item, palette)
+        paint_text(painter, item, palette)
 
 
 def paint_scene(painter: QPainter, scene: Scene, palette: Palette) -> None:

@@ -3,6 +3,7 @@
 from PyQt6.QtCore import QSize
 from PyQt6.QtWidgets import QGridLayout, QPushButton
 
+from glacis.core.headline import Figure
 from glacis.core.roof import Roof
 from glacis.core.units.format import plain, with_unit
 from glacis.core.units.quantities import Quantity
@@ -11,7 +12,20 @@ from glacis.report.scene import Scene, Text
 from glacis.ui.desk import Desk
 from glacis.ui.drawing.canvas import Canvas
 from glacis.ui.stages.bench import Bench
+from glacis.ui.widgets.figure_link import FigureLink
 from glacis.ui.widgets.labels import label, rich
+
+FIGURES: tuple[tuple[str, str, Figure], ...] = (
+    ("r", "R total", "r"),
+    ("upper", "Upper limit R′", "u"),
+    ("lower", "Lower limit R″", "u"),
+    ("error", "Largest error", "u"),
+    ("u", "U clear field", "u"),
+    ("corrections", "Corrections", "u"),
+    ("frsi", "f_Rsi clear field", "surface"),
+    ("inner", "Inner surface, winter day", "inner"),
+)
+"""Key, name and the working that opens, of every figure under the staircase."""
 
 
 class HeatBench(Bench):
@@ -20,26 +34,22 @@ class HeatBench(Bench):
     def __init__(self, desk: Desk) -> None:
         super().__init__(desk, "Heat")
         button = QPushButton("Working of U")
-        button.setToolTip("Open every step behind U (W)")
+        button.setToolTip("Open every step behind U (Ctrl+W)")
         button.clicked.connect(lambda: self.working_wanted.emit("u"))
         self.controls.addWidget(button)
         self._canvas = Canvas("Resistance staircase", QSize(400, 300))
         self.column.addWidget(self._canvas, 1)
-        self._grid = QGridLayout()
-        self._grid.setHorizontalSpacing(24)
-        self._grid.setVerticalSpacing(2)
-        self._values = {}
-        names = (
-            ("r", "R total"), ("upper", "Upper limit R′"), ("lower", "Lower limit R″"),
-            ("error", "Largest error"), ("u", "U clear field"), ("corrections", "Corrections"),
-            ("frsi", "f_Rsi clear field"), ("inner", "Inner surface, winter day"),
-        )  # fmt: skip
-        for number, (key, words) in enumerate(names):
-            row, column = divmod(number, 4)
-            self._grid.addWidget(label(words, "second small"), row * 2, column)
-            self._values[key] = label()
-            self._grid.addWidget(self._values[key], row * 2 + 1, column)
-        self.column.addLayout(self._grid)
+        self.setFocusProxy(self._canvas)
+        grid = QGridLayout()
+        grid.setHorizontalSpacing(24)
+        grid.setVerticalSpacing(2)
+        self.figures: dict[str, FigureLink] = {}
+        for number, (key, words, figure) in enumerate(FIGURES):
+            link = FigureLink(desk, words)
+            link.clicked.connect(lambda _on=False, name=figure: self.working_wanted.emit(name))
+            grid.addWidget(link, *divmod(number, 4))
+            self.figures[key] = link
+        self.column.addLayout(grid)
         self._note = label(kind="second small", wrap=True)
         self.column.addWidget(self._note)
 
@@ -53,7 +63,7 @@ class HeatBench(Bench):
         roof = area.roof
         self.say(self._verdict(roof))
         for key, words in self._figures(roof).items():
-            self._values[key].setText(rich(words))
+            self.figures[key].show_figure(words)
         self._note.setText(rich(self._notes(roof)))
 
     def _scene(self, width: float, height: float) -> Scene:
@@ -75,8 +85,6 @@ class HeatBench(Bench):
     def _figures(self, roof: Roof) -> dict[str, str]:
         heat, system = roof.heat, self.desk.system
         resistance, transmittance = Quantity.RESISTANCE, Quantity.TRANSMITTANCE
-        drop = roof.zone.temperature - roof.climate.design_winter
-        inner = roof.zone.temperature - drop * roof.films.inside / heat.resistance
         return {
             "r": with_unit(heat.resistance, resistance, system),
             "upper": with_unit(heat.upper, resistance, system),
@@ -85,7 +93,7 @@ class HeatBench(Bench):
             "u": with_unit(heat.clear_transmittance, transmittance, system),
             "corrections": "none applied",
             "frsi": plain(heat.surface_factor, 3),
-            "inner": with_unit(inner, Quantity.TEMPERATURE, system),
+            "inner": with_unit(roof.winter_surface, Quantity.TEMPERATURE, system),
         }
 
     def _notes(self, roof: Roof) -> str:

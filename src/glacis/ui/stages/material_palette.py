@@ -21,11 +21,11 @@ from glacis.core.model.layers import AirLayer, Layer, MembraneLayer, RoofSpaceLa
 from glacis.core.units.format import with_unit
 from glacis.core.units.quantities import Quantity
 from glacis.report.hatch import hatched
-from glacis.report.scene import Scene, shorten
+from glacis.report.scene import Scene, Text, shorten
 from glacis.ui.desk import Desk
-from glacis.ui.drawing.painter import paint_scene
+from glacis.ui.drawing.painter import paint_scene, paint_text
 from glacis.ui.stages.material_dialog import MaterialDialog
-from glacis.ui.theme.theme import colour, font
+from glacis.ui.theme.theme import colour
 from glacis.ui.widgets.labels import label, tight
 
 ROW = 44
@@ -94,19 +94,15 @@ class EntryDelegate(QStyledItemDelegate):
         painter.setBrush(Qt.BrushStyle.NoBrush)
         painter.drawRect(QRectF(swatch[0], swatch[1], 44, 28))
         left, room = area.left() + 62, area.width() - 70
-        painter.setFont(font("regular", 12))
-        painter.setPen(colour(palette["second"]))
-        right = Qt.AlignmentFlag.AlignRight | Qt.AlignmentFlag.AlignVCenter
-        painter.drawText(QRect(left, area.top() + 4, room, 18), right, entry.figures)
-        painter.drawText(
-            QRect(left, area.top() + 22, room, 18),
-            Qt.AlignmentFlag.AlignVCenter,
-            shorten(entry.purpose, room, 12),
-        )
-        painter.setFont(font("semibold", 13))
-        painter.setPen(colour(palette["ink"]))
+        first, second = area.top() + 18, area.top() + 35
         name = shorten(entry.name, room - 96, 13.6)
-        painter.drawText(QRect(left, area.top() + 4, room, 18), Qt.AlignmentFlag.AlignVCenter, name)
+        purpose = shorten(entry.purpose, room, 12)
+        for words in (
+            Text(left, first, name, 13, face="semibold"),
+            Text(left + room, first, entry.figures, 12, "second", "end"),
+            Text(left, second, purpose, 12, "second"),
+        ):
+            paint_text(painter, words, palette)
         painter.restore()
 
 
@@ -138,6 +134,7 @@ class MaterialPalette(QFrame):
     """Lies over the right of the bench while a layer is being chosen."""
 
     layer_chosen = pyqtSignal(object)
+    closed = pyqtSignal()
 
     def __init__(self, desk: Desk, parent: QWidget) -> None:
         super().__init__(parent)
@@ -164,7 +161,7 @@ class MaterialPalette(QFrame):
         own.clicked.connect(self._new_material)
         close = QPushButton("Close")
         close.setToolTip("Close (Esc)")
-        close.clicked.connect(self.hide)
+        close.clicked.connect(self.dismiss)
         row = tight(QHBoxLayout(), (0, 0, 0, 0), 8)
         row.addWidget(own)
         row.addStretch(1)
@@ -175,9 +172,15 @@ class MaterialPalette(QFrame):
         self.search.textChanged.connect(self._filter)
         self.search.returnPressed.connect(self._take)
         self.search.stepped.connect(self._step)
-        self.search.closed.connect(self.hide)
+        self.search.closed.connect(self.dismiss)
         self.list.activated.connect(lambda _index: self._take())
         self.list.clicked.connect(lambda _index: self._take())
+
+    def dismiss(self) -> None:
+        """Go away and give the focus back to whoever listens."""
+        if self.isVisible():
+            self.closed.emit()
+            self.hide()
 
     def open_over(self, area: QRect, replacing: bool) -> None:
         """Show the palette over the right part of ``area``."""
@@ -217,7 +220,8 @@ class MaterialPalette(QFrame):
     def _entry(self, material: Material, hatch: str, family: str) -> Entry:
         system = self._desk.system
         if material.is_membrane:
-            figures = f"s‑d {with_unit(material.sd_dry or 0.0, Quantity.AIR_LAYER, system)}"
+            symbol = "s_d " if system == "si" else ""
+            figures = symbol + with_unit(material.sd_dry or 0.0, Quantity.AIR_LAYER, system)
         else:
             unit = material.conductivity
             figures = (
@@ -270,7 +274,7 @@ class MaterialPalette(QFrame):
     def keyPressEvent(self, event: QKeyEvent | None) -> None:
         """Escape closes; Return takes."""
         if event is not None and event.key() == Qt.Key.Key_Escape:
-            self.hide()
+            self.dismiss()
         elif event is not None and event.key() in (Qt.Key.Key_Return, Qt.Key.Key_Enter):
             self._take()
         else:

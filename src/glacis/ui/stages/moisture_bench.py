@@ -26,6 +26,7 @@ class MoistureBench(Bench):
         self._water.pressed.connect(self._pick)
         self._water.key.connect(self._key)
         self.column.addWidget(self._water, 5)
+        self.setFocusProxy(self._water)
         pair = tight(QHBoxLayout(), (0, 0, 0, 0), 8)
         self._pressures = Canvas("Vapour lines of one month", QSize(200, 180))
         self._surface = Canvas("Inner surface by month", QSize(200, 180))

@@ -105,6 +105,7 @@ class SectionBench(Bench):
 
             self._palette_panel = MaterialPalette(self.desk, self)
             self._palette_panel.hide()
+            self._palette_panel.closed.connect(self.canvas.setFocus)
             self._palette_panel.layer_chosen.connect(self._take_from_palette)
         return self._palette_panel
 
@@ -163,7 +164,7 @@ class SectionBench(Bench):
 
     def _press(self, hot: Hot | None, at: QPointF) -> None:
         if self._palette_panel is not None:
-            self._palette_panel.hide()
+            self._palette_panel.dismiss()
         frame = self._frame()
         if hot is None or frame is None:
             return
@@ -339,8 +340,7 @@ class SectionBench(Bench):
         change = partial(insert_layer, assembly_id=assembly.id, index=index, layer=fresh)
         if self.desk.act("Insert layer", change):
             self.desk.select_layer(fresh.id)
-        self.palette_panel.hide()
-        self.canvas.setFocus()
+        self.palette_panel.dismiss()
 
     def _replace(self, assembly_id: str, template: Layer) -> None:
         old = self._layer(self._replacing)
@@ -356,8 +356,7 @@ class SectionBench(Bench):
                 material = self.desk.materials.get(fresh.material)
                 fresh = replace(fresh, thickness=nearest_purchasable(material, old.thickness))  # type: ignore[union-attr]
         self.desk.act("Change material", partial(set_layer, assembly_id=assembly_id, layer=fresh))
-        self.palette_panel.hide()
-        self.canvas.setFocus()
+        self.palette_panel.dismiss()
 
     def _give_own(self) -> None:
         area = self.desk.area

@@ -5,33 +5,33 @@ from functools import cache
 from PyQt6.QtGui import QColor, QFont, QFontDatabase, QPalette
 from PyQt6.QtWidgets import QApplication
 
-from glacis.report.fonts import FILES, font_path
+from glacis.report.fonts import font_path
 from glacis.report.palette import PALETTES, Palette
+from glacis.report.scene import Face
 from glacis.session.settings import Theme
 from glacis.ui.theme.style import style_sheet
 
-_FAMILIES: dict[str, str] = {}
-WEIGHTS = {
+QT_ARGUMENTS = ("-style", "fusion")
+"""What the application is started with: one style on every desktop."""
+WEIGHTS: dict[Face, QFont.Weight] = {
     "regular": QFont.Weight.Normal,
     "semibold": QFont.Weight.DemiBold,
     "mono": QFont.Weight.Normal,
 }
 
 
-def load_fonts() -> None:
-    """Make the shipped faces known to Qt, once."""
-    if _FAMILIES:
-        return
-    for face in FILES:
-        number = QFontDatabase.addApplicationFont(str(font_path(face)))
-        names = QFontDatabase.applicationFontFamilies(number) if number >= 0 else []
-        _FAMILIES[face] = names[0] if names else "sans-serif"
+@cache
+def family(face: Face) -> str:
+    """The family of a shipped face, made known to Qt when it is first wanted."""
+    number = QFontDatabase.addApplicationFont(str(font_path(face)))
+    names = QFontDatabase.applicationFontFamilies(number) if number >= 0 else []
+    return names[0] if names else "sans-serif"
 
 
 @cache
-def font(face: str, size: float) -> QFont:
+def font(face: Face, size: float) -> QFont:
     """A shipped face at ``size`` pixels."""
-    made = QFont(_FAMILIES.get(face, "sans-serif"))
+    made = QFont(family(face))
     made.setPixelSize(max(1, round(size)))
     made.setWeight(WEIGHTS[face])
     made.setHintingPreference(QFont.HintingPreference.PreferNoHinting)
@@ -71,9 +71,7 @@ def _qt_palette(palette: Palette) -> QPalette:
 
 def apply_theme(application: QApplication, theme: Theme) -> Palette:
     """Dress the whole application; returns the palette in force."""
-    load_fonts()
     palette = PALETTES[theme]
-    application.setStyle("Fusion")
     application.setFont(font("regular", 13))
     application.setPalette(_qt_palette(palette))
     application.setStyleSheet(style_sheet(palette))

@@ -1,9 +1,9 @@
 """Labels and layouts used everywhere."""
 
-from html import escape
 from typing import TypeVar
 
-from PyQt6.QtCore import Qt
+from PyQt6.QtCore import QEvent
+from PyQt6.QtGui import QResizeEvent, QShowEvent
 from PyQt6.QtWidgets import QBoxLayout, QLabel, QLayout, QWidget
 
 from glacis.report.scene import subscripted
@@ -12,27 +12,64 @@ B = TypeVar("B", bound=QBoxLayout)
 
 
 def rich(text: str) -> str:
-    """``text`` as markup with real subscripts."""
-    unbroken = escape(text).replace("/(", "/\u2060(")
-    return subscripted(unbroken, "<sub>", "</sub>")
+    """``text`` for a label: plain where that will do, else markup with real subscripts.
+
+    Plain words are laid out many times faster than markup.
+    """
+    unbroken = text.replace("/(", "/\u2060(")
+    if not any(sign in unbroken for sign in "<>&_"):
+        return unbroken
+    from html import escape
+
+    return f"<qt>{subscripted(escape(unbroken), '<sub>', '</sub>')}</qt>"
+
+
+class WrappedLabel(QLabel):
+    """Words over several lines, never lower than they need at the width they are given.
+
+    A layout remembers heights for widths from before the style was known; the least height
+    set here holds whatever it remembers.
+    """
+
+    def __init__(self) -> None:
+        super().__init__()
+        self.setWordWrap(True)
+
+    def _fit(self) -> None:
+        needed = max(0, self.heightForWidth(self.width()))
+        if needed != self.minimumHeight():
+            self.setMinimumHeight(needed)
+
+    def setText(self, text: str | None) -> None:
+        """Other words need another height."""
+        super().setText(text)
+        if self.isVisible():
+            self._fit()
+
+    def resizeEvent(self, event: QResizeEvent | None) -> None:
+        """Another width needs another height."""
+        super().resizeEvent(event)
+        self._fit()
+
+    def showEvent(self, event: QShowEvent | None) -> None:
+        """Words that came while it was hidden."""
+        super().showEvent(event)
+        self._fit()
+
+    def changeEvent(self, event: QEvent | None) -> None:
+        """Another font needs another height."""
+        super().changeEvent(event)
+        if self.isVisible():
+            self._fit()
 
 
 def label(text: str = "", kind: str = "", wrap: bool = False) -> QLabel:
     """A label of a kind the style sheet knows: heading, second, small, refused or plain."""
-    made = QLabel()
-    made.setTextFormat(Qt.TextFormat.RichText)
+    made = WrappedLabel() if wrap else QLabel()
     made.setText(rich(text))
     for word in kind.split():
         made.setProperty(word, True)
-    made.setWordWrap(wrap)
     return made
-
-
-def retext(shown: QLabel, text: str) -> None:
-    """Give a label another text; setting the same one would lay everything out again."""
-    markup = rich(text)
-    if shown.text() != markup:
-        shown.setText(markup)
 
 
 def tight(layout: B, margins: tuple[int, int, int, int], spacing: int) -> B:
