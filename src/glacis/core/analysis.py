@@ -9,8 +9,11 @@ from typing import Any, TypeVar
 
 from msgspec import Struct
 
+from glacis.core.climate.year import coldest_three_mean
 from glacis.core.heat.assess import Films, Heat, assess, films_for, weight
-from glacis.core.heat.resolve import Known, LayerData, resolve
+from glacis.core.heat.corrections import rain_per_day
+from glacis.core.heat.in_service import Winter, resolve_in_winter
+from glacis.core.heat.resolve import Known, LayerData
 from glacis.core.heat.surfaces import Direction, direction_of
 from glacis.core.judgement.catalogue import judge
 from glacis.core.judgement.finding import SEVERITIES, Finding
@@ -49,6 +52,14 @@ class Results(Struct, frozen=True):
     def area(self, identifier: str) -> AreaResult | None:
         """The result of one area; None where there is no such area."""
         return next((item for item in self.areas if item.roof.area.id == identifier), None)
+
+    @property
+    def mean_transmittance(self) -> float | None:
+        """U of the whole roof, areas weighted along their slope [W/(m²·K)]; None without areas."""
+        total = sum(item.roof.true_area for item in self.areas)
+        if total <= 0:
+            return None
+        return sum(i.roof.true_area * i.roof.heat.transmittance for i in self.areas) / total
 
     @property
     def findings(self) -> tuple[Finding, ...]:
@@ -113,6 +124,24 @@ def material_ids(assembly: Assembly) -> tuple[str, ...]:
     return tuple(found)
 
 
+def _in_cold(used: tuple[Material | None, ...]) -> bool:
+    """Whether a material's conductivity depends on its temperature."""
+    return any(material is not None and material.curve for material in used)
+
+
+def _is_inverted(assembly: Assembly, materials: dict[str, Material]) -> bool:
+    """Whether insulation lies over a waterproof covering, where rain reaches it."""
+    covered = False
+    for layer in assembly.layers:
+        material = materials.get(getattr(layer, "material", ""))
+        if material is None:
+            continue
+        if covered and "insulation" in material.roles:
+            return True
+        covered = covered or (isinstance(layer, MembraneLayer) and "covering" in material.roles)
+    return False
+
+
 class Analyser:
     """Turns documents into results and remembers the parts."""
 
@@ -156,7 +185,10 @@ class Analyser:
         zone = by_id(project.zones, area.zone, "indoor zone", where)
         direction = direction_of(area.pitch)
         used = tuple(materials.get(name) for name in material_ids(assembly))
-        key = (assembly, direction, used)
+        climate = project.site.climate
+        winter = Winter(zone.temperature, coldest_three_mean(climate)) if _in_cold(used) else None
+        rain = rain_per_day(climate) if _is_inverted(assembly, materials) else 0.0
+        key = (assembly, direction, used, winter, rain)
         thermal = self._memo.get("thermal", key, lambda: self._thermal(*key))
         indoor = self._indoor(project.site.climate, zone, project.targets)
         monthly = self._moisture(key, thermal, indoor.air)
@@ -167,16 +199,23 @@ class Analyser:
         )
 
     def _thermal(
-        self, assembly: Assembly, direction: Direction, used: tuple[Material | None, ...]
+        self,
+        assembly: Assembly,
+        direction: Direction,
+        used: tuple[Material | None, ...],
+        winter: Winter | None,
+        rain: float,
     ) -> _Thermal:
         found = {material.id: material for material in used if material is not None}
-        layers = resolve(assembly, direction, Known(found, self._families))
         films = films_for(direction, assembly.surface_inside, assembly.surface_outside)
+        known = Known(found, self._families)
+        layers = resolve_in_winter(assembly, direction, known, films, winter)
         families = tuple(
             self._families.get(layer.material.family) if layer.material else None
             for layer in layers
         )
-        return _Thermal(layers, families, films, assess(layers, direction, films), weight(layers))
+        heat = assess(layers, direction, films, assembly.imperfections, rain)
+        return _Thermal(layers, families, films, heat, weight(layers))
 
     def _indoor(self, climate: Climate, zone: Zone, targets: Targets) -> _Indoor:
         def make() -> _Indoor:

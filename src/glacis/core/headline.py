@@ -4,7 +4,9 @@ from typing import Literal
 
 from msgspec import Struct
 
+from glacis.core.burdens import carbon_of, carbon_working, cost_of, cost_working
 from glacis.core.climate.year import MONTH_NAMES
+from glacis.core.heat.energy import degree_hours
 from glacis.core.heat.working import transmittance_working, weight_working
 from glacis.core.moisture.assess import face_limit
 from glacis.core.moisture.working import monthly_working, surface_working
@@ -13,7 +15,19 @@ from glacis.core.units.format import significant
 from glacis.core.units.quantities import Quantity
 from glacis.core.working import Step, Working
 
-Figure = Literal["u", "r", "surface", "condensate", "residual", "thickness", "weight", "inner"]
+Figure = Literal[
+    "u",
+    "r",
+    "surface",
+    "condensate",
+    "residual",
+    "thickness",
+    "weight",
+    "inner",
+    "cost",
+    "carbon",
+    "loss",
+]
 
 
 class Headline(Struct, frozen=True):
@@ -63,7 +77,7 @@ def headlines(roof: Roof) -> tuple[Headline, ...]:
             "u", "U-value", heat.transmittance, q.TRANSMITTANCE, roof.target,
             heat.transmittance <= roof.target * (1 + 1e-9), True,
         ),
-        Headline("r", "R total", heat.resistance, q.RESISTANCE, None, None, False),
+        Headline("r", "R total", heat.effective, q.RESISTANCE, None, None, False),
         Headline(
             "surface", "f_Rsi", heat.surface_factor, q.FACTOR, surface.least_factor,
             heat.surface_factor >= surface.least_factor, False,
@@ -78,6 +92,10 @@ def headlines(roof: Roof) -> tuple[Headline, ...]:
         ),
         Headline("thickness", "Thickness", roof.thickness, q.THICKNESS),
         Headline("weight", "Weight, dry", roof.weight, q.AREA_MASS),
+        Headline("cost", "First cost", sum(cost_of(roof.layers)) / 2, q.COST, None, None, True),
+        Headline(
+            "carbon", "Carbon A1–A3", sum(carbon_of(roof.layers)) / 2, q.CARBON, None, None, True
+        ),
     )  # fmt: skip
 
 
@@ -112,6 +130,21 @@ def _inner_working(roof: Roof) -> Working:
     )
 
 
+def _loss_working(roof: Roof) -> Working:
+    hours = degree_hours(roof.climate, roof.zone.temperature)
+    u_value = roof.heat.transmittance
+    shown = f"{significant(u_value)} × {significant(hours, 5)} / 1000"
+    step = Step("Q", "U Σ(θ_i − θ_e) t", shown, roof.annual_loss, Quantity.HEAT_LOSS)
+    return Working(
+        "Heat lost in a year",
+        (step,),
+        (
+            f"Degree hours of the monthly means at {significant(roof.zone.temperature)} °C inside.",
+            "Sun, internal gains, air change and night set-back are not in it.",
+        ),
+    )
+
+
 def working_of(roof: Roof, figure: Figure) -> Working:
     """The steps behind a headline figure."""
     if figure in ("u", "r"):
@@ -122,6 +155,12 @@ def working_of(roof: Roof, figure: Figure) -> Working:
         return monthly_working(roof.monthly)
     if figure == "inner":
         return _inner_working(roof)
+    if figure == "cost":
+        return cost_working(roof.layers)
+    if figure == "carbon":
+        return carbon_working(roof.layers)
+    if figure == "loss":
+        return _loss_working(roof)
     if figure == "weight":
         return weight_working(roof.layers, roof.weight)
     return _thickness_working(roof)

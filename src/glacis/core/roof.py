@@ -1,11 +1,15 @@
 """An analysed roof area: what was stated about it and what follows from that."""
 
+from math import cos, radians
+
 from msgspec import Struct
 
 from glacis.core.heat.assess import Films, Heat
+from glacis.core.heat.energy import annual_loss
 from glacis.core.heat.resolve import LayerData
 from glacis.core.materials.library import Family
 from glacis.core.model.document import Assembly, Climate, RoofArea, Targets, Zone
+from glacis.core.model.lookup import plan_area
 from glacis.core.moisture.monthly import Monthly
 from glacis.core.moisture.surface import Surface
 
@@ -50,6 +54,22 @@ class Roof(Struct, frozen=True):
         """Temperature of the inner surface on the winter design day [°C]."""
         drop = self.zone.temperature - self.climate.design_winter
         return self.zone.temperature - drop * self.films.inside / self.heat.resistance
+
+    @property
+    def annual_loss(self) -> float:
+        """Heat lost by transmission in a year [kWh/(m²·a)]."""
+        return annual_loss(self.heat.transmittance, self.climate, self.zone.temperature)
+
+    @property
+    def insulation_ratio(self) -> float:
+        """Share of the insulation's R outside its innermost layer [-]."""
+        found = [x.resistance for x in self.layers if x.is_insulation]
+        return sum(found[1:]) / sum(found) if sum(found) > 0 else 0.0
+
+    @property
+    def true_area(self) -> float:
+        """Area along the slope [m²]."""
+        return plan_area(self.area) / max(1e-9, cos(radians(self.area.pitch)))
 
     @property
     def thickness(self) -> float:

@@ -34,6 +34,7 @@ def _site(row: dict[str, str]) -> Site:
         humidity=tuple(float(row[f"{month}_rh"]) / 100 for month in _MONTHS),
         design_winter=float(row["design_winter"]),
         design_summer=float(row["design_summer"]),
+        rain=tuple(float(row[f"{month}_rain"]) for month in _MONTHS),
         source=row["source"],
     )
     return Site(

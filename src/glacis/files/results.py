@@ -3,7 +3,9 @@
 from typing import Any
 
 from glacis.core.analysis import AreaResult, Results
+from glacis.core.burdens import carbon_of, cost_of
 from glacis.core.climate.year import MONTH_SHORT
+from glacis.core.control import control_layers
 from glacis.core.judgement.finding import Finding
 from glacis.core.model.document import Project
 from glacis.core.moisture.monthly import Interface, Monthly
@@ -46,11 +48,30 @@ def _area(item: AreaResult) -> dict[str, Any]:
         "assembly": roof.assembly.name,
         "U": heat.transmittance,
         "U_target": roof.target,
+        "U_clear": heat.clear_transmittance,
+        "U_parallel": heat.parallel,
+        "U_isothermal": heat.isothermal,
+        "corrections": {
+            "voids": heat.corrections.voids.value,
+            "fixings": heat.corrections.fixings.value,
+            "inverted_rain": heat.corrections.inverted_rain.value,
+            "applied": heat.corrections.applied,
+        },
         "R_total": heat.resistance,
+        "R_nominal": heat.nominal,
+        "R_effective": heat.effective,
         "R_upper": heat.upper,
         "R_lower": heat.lower,
         "f_Rsi": heat.surface_factor,
         "f_Rsi_min": roof.surface.least_factor,
+        "control_layers": {
+            thread.control: [roof.layers[index].name for index in thread.layers]
+            for thread in control_layers(roof)
+        },
+        "insulation_ratio": roof.insulation_ratio,
+        "annual_loss_kWh_m2": roof.annual_loss,
+        "cost_per_m2": list(cost_of(roof.layers)),
+        "carbon_kg_m2": list(carbon_of(roof.layers)),
         "thickness_m": roof.thickness,
         "weight_kg_m2": roof.weight,
         "monthly": _monthly(roof.monthly),
@@ -81,6 +102,7 @@ def results_json(project: Project, results: Results) -> dict[str, Any]:
     return {
         "format": FORMAT,
         "project": project.name,
+        "U_mean": results.mean_transmittance,
         "areas": [_area(item) for item in results.areas],
         "findings": [_finding(finding, names) for finding in results.findings],
     }

@@ -1,28 +1,18 @@
 """The U-value of an assembly with its air layers, and its surface factor.
 
-ISO 6946:2017: 6.7.2 combined method, 6.9 ventilated air layers, annex F corrections
-(their place is here, at zero, until they are computed).
+ISO 6946:2017: 6.7.2 combined method, 6.9 ventilated air layers, annex F corrections.
 """
 
 from msgspec import Struct
 
 from glacis.core.heat.air_layers import SLIGHT_FROM, WELL_FROM
 from glacis.core.heat.combined import Combined, Framed, ThermalLayer, combine
+from glacis.core.heat.corrections import Corrections, corrections_for
 from glacis.core.heat.resolve import LayerData
 from glacis.core.heat.surfaces import R_SE, R_SI, R_SI_MOULD, Direction
+from glacis.core.model.document import Imperfections
 
-
-class Corrections(Struct, frozen=True):
-    """Additions to U [W/(m²·K)] for air voids, fixings and rain on inverted insulation."""
-
-    voids: float = 0.0
-    fixings: float = 0.0
-    inverted_rain: float = 0.0
-
-    @property
-    def total(self) -> float:
-        """Sum of the corrections [W/(m²·K)]."""
-        return self.voids + self.fixings + self.inverted_rain
+NONE = Imperfections()
 
 
 class Films(Struct, frozen=True):
@@ -47,6 +37,8 @@ class Heat(Struct, frozen=True):
         corrections: additions to U.
         surface_factor: f_Rsi of the clear field with R_si = 0.25 m²·K/W [-].
         metal: whether a metal member bridges a layer.
+        nominal: R of the insulation as it is labelled, without members, settling or films
+            [m²·K/W].
     """
 
     direction: Direction
@@ -59,6 +51,7 @@ class Heat(Struct, frozen=True):
     corrections: Corrections
     surface_factor: float
     metal: bool
+    nominal: float
 
     @property
     def clear_transmittance(self) -> float:
@@ -80,6 +73,27 @@ class Heat(Struct, frozen=True):
         """R'' [m²·K/W], weighted where an air layer is slightly ventilated."""
         return self._weigh(self.main.lower, self.opened.lower if self.opened else 0.0)
 
+    @property
+    def parallel(self) -> float:
+        """U of parallel paths, 1/R' [W/(m²·K)]: the practice for wooden frames in the US."""
+        return 1 / self.upper
+
+    @property
+    def isothermal(self) -> float:
+        """U of isothermal planes, 1/R'' [W/(m²·K)]: for thin spread metal and masonry cores."""
+        return 1 / self.lower
+
+    @property
+    def effective(self) -> float:
+        """R that the whole roof really has, 1/U_c [m²·K/W]."""
+        return 1 / self.transmittance
+
+    @property
+    def derating(self) -> float:
+        """Share of the labelled resistance that members and corrections take away [-]."""
+        films = self.main.surfaces[0] + self.main.surfaces[1]
+        return 1 - (self.effective - films) / self.nominal if self.nominal else 0.0
+
     def _weigh(self, closed: float, opened: float) -> float:
         return (1 - self.share_open) * closed + self.share_open * opened
 
@@ -91,15 +105,37 @@ def films_for(direction: Direction, inside: float | None, outside: float | None)
     )
 
 
+def framed(layer: LayerData) -> Framed | None:
+    """The members of a layer as the combined method wants them."""
+    frame = layer.frame
+    if frame is None:
+        return None
+    if frame.web is None:
+        return Framed(frame.fraction, frame.resistance, frame.group)
+    web = frame.web
+    beside = frame.resistance * web.flanges + layer.resistance * (1 - web.flanges)
+    flange_zone = _mean(layer.resistance, frame.resistance, frame.fraction) * web.flanges
+    web_zone = _mean(layer.resistance, frame.resistance, web.fraction) * (1 - web.flanges)
+    return Framed(
+        frame.fraction,
+        beside,
+        frame.group,
+        (web.fraction, frame.resistance),
+        flange_zone + web_zone,
+    )
+
+
+def _mean(between: float, through: float, share: float) -> float:
+    return 1 / ((1 - share) / between + share / through)
+
+
 def thermal_layers(layers: tuple[LayerData, ...]) -> tuple[ThermalLayer, ...]:
     """Layers as the combined method wants them."""
     return tuple(
         ThermalLayer(
             layer.id,
             layer.resistance,
-            Framed(layer.frame.fraction, layer.frame.resistance, layer.frame.group)
-            if layer.frame
-            else None,
+            framed(layer),
         )
         for layer in layers
     )
@@ -157,8 +193,14 @@ def _resistance(layers: tuple[ThermalLayer, ...], films: Films, cut: Cut) -> flo
     return (1 - cut.share) * closed + cut.share * opened
 
 
-def assess(layers: tuple[LayerData, ...], direction: Direction, films: Films) -> Heat:
-    """Heat through ``layers``, inside to outside.
+def assess(
+    layers: tuple[LayerData, ...],
+    direction: Direction,
+    films: Films,
+    imperfections: Imperfections = NONE,
+    rain: float = 0.0,
+) -> Heat:
+    """Heat through ``layers``, inside to outside; ``rain`` of the heating season in [mm/day].
 
     A well ventilated air layer and all outside it are left out and the outer film takes
     R_si (6.9.4); a slightly ventilated one interpolates the two totals (6.9.3); a roof space
@@ -185,9 +227,10 @@ def assess(layers: tuple[LayerData, ...], direction: Direction, films: Films) ->
         counted=counted,
         vented_by=layers[cut.index].id if cut.share else "",
         resistance=total,
-        corrections=Corrections(),
+        corrections=corrections_for(layers[:counted], total, imperfections, rain),
         surface_factor=1 - R_SI_MOULD / mould,
         metal=any(x.frame.metal for x in layers[:counted] if x.frame),
+        nominal=sum(x.labelled for x in layers[:counted] if x.is_insulation),
     )
 
 
@@ -211,7 +254,7 @@ def weight(layers: tuple[LayerData, ...]) -> float:
     """
     total = 0.0
     for layer in layers:
-        share = layer.frame.fraction if layer.frame else 0.0
+        share = layer.frame.solid_share if layer.frame else 0.0
         if layer.material is not None:
             total += (1 - share) * layer.thickness * layer.material.density
         if layer.frame:

@@ -13,11 +13,27 @@ LARGEST_RATIO = 1.5
 
 
 class Framed(Struct, frozen=True):
-    """The bridging part of a thermal layer: area share [-], R [m²·K/W] and its alignment."""
+    """The bridging part of a thermal layer.
+
+    Attributes:
+        fraction: its share of the area [-].
+        resistance: through it [m²·K/W]; for a web-and-flange member beside the web.
+        group: of members that run in line with it.
+        web: share of the area and R through the web of such a member, else None.
+        mean: area-averaged R of the whole layer, where one plane does not tell it.
+    """
 
     fraction: float
     resistance: float
     group: str
+    web: tuple[float, float] | None = None
+    mean: float | None = None
+
+    @property
+    def parts(self) -> tuple[tuple[float, float], ...]:
+        """Share [-] and R [m²·K/W] of member and web, the wider first."""
+        outer = (self.fraction, self.resistance)
+        return (outer,) if self.web is None else (outer, self.web)
 
 
 class ThermalLayer(Struct, frozen=True):
@@ -27,18 +43,24 @@ class ThermalLayer(Struct, frozen=True):
     resistance: float
     framed: Framed | None = None
 
+    def through(self, part: int) -> float:
+        """R [m²·K/W] between members (0), through one (1) or through its web (2)."""
+        if not part or self.framed is None:
+            return self.resistance
+        return self.framed.parts[part - 1][1]
+
 
 class Section(Struct, frozen=True):
     """One path straight through the build-up.
 
     Attributes:
         fraction: share of the area [-].
-        in_frame: for each layer, whether this path runs through its members.
+        in_frame: for each layer, 0 between its members, 1 through a member, 2 through its web.
         resistance: from air to air [m²·K/W].
     """
 
     fraction: float
-    in_frame: tuple[bool, ...]
+    in_frame: tuple[int, ...]
     resistance: float
 
 
@@ -80,18 +102,21 @@ class Combined(Struct, frozen=True):
         return self.upper / self.lower
 
 
-def _strips(layers: tuple[ThermalLayer, ...], group: str) -> list[tuple[float, dict[int, bool]]]:
+def _strips(layers: tuple[ThermalLayer, ...], group: str) -> list[tuple[float, dict[int, int]]]:
     """The strips that one set of aligned members cuts the area into.
 
     Members in line lie centre on centre, so the narrower lies within the wider.
     """
     members = {
-        i: x.framed.fraction for i, x in enumerate(layers) if x.framed and x.framed.group == group
+        i: tuple(share for share, _ in x.framed.parts)
+        for i, x in enumerate(layers)
+        if x.framed and x.framed.group == group
     }
-    edges = sorted({0.0, 1.0, *members.values()})
+    edges = sorted({0.0, 1.0, *(share for shares in members.values() for share in shares)})
     strips = []
     for low, high in zip(edges, edges[1:], strict=False):
-        strips.append((high - low, {i: f >= high for i, f in members.items()}))
+        within = {i: sum(share >= high for share in shares) for i, shares in members.items()}
+        strips.append((high - low, within))
     return strips
 
 
@@ -101,7 +126,7 @@ def sections_of(layers: tuple[ThermalLayer, ...], films: float) -> tuple[Section
     found: list[Section] = []
     for strips in product(*(_strips(layers, group) for group in groups)):
         fraction = 1.0
-        inside: dict[int, bool] = {}
+        inside: dict[int, int] = {}
         for share, members in strips:
             fraction *= share
             inside.update(members)
@@ -109,9 +134,8 @@ def sections_of(layers: tuple[ThermalLayer, ...], films: float) -> tuple[Section
             continue
         resistance = films
         for index, layer in enumerate(layers):
-            in_frame = inside.get(index, False) and layer.framed
-            resistance += layer.framed.resistance if in_frame and layer.framed else layer.resistance
-        flags = tuple(inside.get(i, False) for i in range(len(layers)))
+            resistance += layer.through(inside.get(index, 0))
+        flags = tuple(inside.get(i, 0) for i in range(len(layers)))
         found.append(Section(fraction, flags, resistance))
     return tuple(sorted(found, key=lambda section: -section.fraction))
 
@@ -121,6 +145,8 @@ def layer_mean(layer: ThermalLayer) -> float:
     framed = layer.framed
     if framed is None or layer.resistance <= 0 or framed.resistance <= 0:
         return layer.resistance
+    if framed.mean is not None:
+        return framed.mean
     share = framed.fraction
     return 1 / ((1 - share) / layer.resistance + share / framed.resistance)
 

@@ -4,8 +4,10 @@ from collections.abc import Mapping
 from typing import Literal
 
 from msgspec import Struct
+from msgspec.structs import replace
 
 from glacis.core.heat.air_layers import unventilated
+from glacis.core.heat.conductivity import on_curve
 from glacis.core.heat.surfaces import R_U, Direction
 from glacis.core.materials.library import Family
 from glacis.core.model.document import Assembly, Material
@@ -30,6 +32,7 @@ class FramePart(Struct, frozen=True):
         group: id of the set of layers whose members run in line with it.
         width: of the member's face [m].
         spacing: centre to centre [m].
+        web: of a web-and-flange member, else None.
     """
 
     name: str
@@ -41,6 +44,28 @@ class FramePart(Struct, frozen=True):
     group: str
     width: float
     spacing: float
+    web: "Web | None" = None
+
+    @property
+    def solid_share(self) -> float:
+        """Share of the layer's volume that the members fill [-]."""
+        if self.web is None:
+            return self.fraction
+        return self.fraction * self.web.flanges + self.web.fraction * (1 - self.web.flanges)
+
+
+class Web(Struct, frozen=True):
+    """The web of a web-and-flange member.
+
+    Attributes:
+        fraction: its share of the area [-].
+        width: its thickness [m].
+        flanges: share of the layer's depth that both flanges take [-].
+    """
+
+    fraction: float
+    width: float
+    flanges: float
 
 
 class LayerData(Struct, frozen=True):
@@ -52,8 +77,13 @@ class LayerData(Struct, frozen=True):
         name: to print.
         material: the material, or None for air and for a material nobody knows.
         missing: id of a material that nobody knows, else empty.
-        thickness: [m].
-        resistance: of the part between members [m²·K/W].
+        thickness: as installed [m].
+        conductivity: λ used [W/(m·K)]; 0 where there is none.
+        resistance: of the part between members [m²·K/W], settled and at its temperature.
+        labelled: R by the label: installed thickness over the design λ [m²·K/W].
+        boards: how many boards make up the thickness.
+        staggered: whether their joints are staggered.
+        settling: share of the thickness lost in time [-].
         sd_dry: equivalent air layer thickness [m], dry cup.
         sd_wet: the same, wet cup.
         frame: the bridging part, if any.
@@ -77,6 +107,11 @@ class LayerData(Struct, frozen=True):
     opening: float
     hatch: str
     wood_based: bool
+    conductivity: float = 0.0
+    labelled: float = 0.0
+    boards: int = 1
+    staggered: bool = False
+    settling: float = 0.0
 
     @property
     def is_insulation(self) -> bool:
@@ -89,10 +124,15 @@ class LayerData(Struct, frozen=True):
 
 
 class Known(Struct, frozen=True):
-    """Materials and families by id."""
+    """Materials and families by id, and the mean temperatures of layers in the cold.
+
+    ``temperatures`` maps ids of layers to mean temperatures [°C] for materials whose
+    conductivity is a curve; a layer that is not in it takes the design value.
+    """
 
     materials: Mapping[str, Material]
     families: Mapping[str, Family]
+    temperatures: Mapping[str, float] = {}
 
 
 def _resistance(thickness: float, conductivity: float) -> float:
@@ -131,7 +171,20 @@ def _frame(
         group=_group(assembly, layer_id),
         width=framing.width,
         spacing=framing.spacing,
+        web=_web(framing, thickness),
     )
+
+
+def _web(framing: Framing, thickness: float) -> Web | None:
+    if not framing.web:
+        return None
+    return Web(framing.web_fraction, framing.web, min(1.0, 2 * framing.flange / thickness))
+
+
+def _conductivity(layer: SolidLayer, material: Material, known: Known) -> float:
+    if material.curve and layer.id in known.temperatures:
+        return on_curve(material.curve, known.temperatures[layer.id])
+    return material.conductivity
 
 
 def _solid(layer: SolidLayer, assembly: Assembly, known: Known) -> LayerData:
@@ -139,6 +192,8 @@ def _solid(layer: SolidLayer, assembly: Assembly, known: Known) -> LayerData:
     family = known.families.get(material.family) if material else None
     frame = _frame(layer.framing, assembly, layer.id, layer.thickness, known)
     sheet = material is not None and material.is_membrane
+    used = _conductivity(layer, material, known) if material else 0.0
+    settled = layer.thickness * (1 - layer.settling)
     return LayerData(
         id=layer.id,
         kind="solid",
@@ -146,7 +201,7 @@ def _solid(layer: SolidLayer, assembly: Assembly, known: Known) -> LayerData:
         material=material,
         missing="" if material else layer.material,
         thickness=layer.thickness,
-        resistance=_resistance(layer.thickness, material.conductivity) if material else 0.0,
+        resistance=_resistance(settled, used) if material else 0.0,
         sd_dry=_vapour(material, layer.thickness, "dry") if not sheet else _sheet(material, "dry"),
         sd_wet=_vapour(material, layer.thickness, "wet") if not sheet else _sheet(material, "wet"),
         frame=frame,
@@ -154,6 +209,11 @@ def _solid(layer: SolidLayer, assembly: Assembly, known: Known) -> LayerData:
         opening=0.0,
         hatch=family.hatch if family else "unknown",
         wood_based=bool(family and family.wood_based),
+        conductivity=used,
+        labelled=_resistance(layer.thickness, material.conductivity) if material else 0.0,
+        boards=layer.boards,
+        staggered=layer.staggered,
+        settling=layer.settling,
     )
 
 
@@ -191,6 +251,7 @@ def _membrane(layer: MembraneLayer, known: Known) -> LayerData:
         opening=0.0,
         hatch=family.hatch if family else "membrane",
         wood_based=False,
+        conductivity=material.conductivity if material else 0.0,
     )
 
 
@@ -237,6 +298,26 @@ def _roof_space(layer: RoofSpaceLayer) -> LayerData:
         opening=0.0,
         hatch="air",
         wood_based=False,
+    )
+
+
+def rescaled(layer: LayerData, thickness: float) -> LayerData:
+    """A solid layer at another thickness [m], all that follows from it scaled."""
+    scale = thickness / layer.thickness
+    frame = layer.frame
+    if frame is not None:
+        web = frame.web
+        if web is not None:
+            web = Web(web.fraction, web.width, min(1.0, web.flanges / scale))
+        frame = replace(frame, resistance=frame.resistance * scale, web=web)
+    return replace(
+        layer,
+        thickness=thickness,
+        resistance=layer.resistance * scale,
+        labelled=layer.labelled * scale,
+        sd_dry=layer.sd_dry * scale,
+        sd_wet=layer.sd_wet * scale,
+        frame=frame,
     )
 
 

@@ -1,8 +1,11 @@
 """The steps behind U, f_Rsi and weight, from the same numbers that made them."""
 
+from msgspec.structs import replace
+
 from glacis.core.heat.assess import Heat, ventilated_cut
 from glacis.core.heat.combined import Combined, Section
-from glacis.core.heat.resolve import LayerData
+from glacis.core.heat.corrections import Addition
+from glacis.core.heat.resolve import FramePart, LayerData
 from glacis.core.heat.surfaces import STEEPEST_UP
 from glacis.core.units.format import significant as sig
 from glacis.core.units.quantities import Quantity
@@ -20,14 +23,21 @@ def _layer_step(number: int, layer: LayerData) -> Step:
         shown = f"depth {sig(layer.thickness * 1000)} mm"
         source = f"{ISO}, table 8 or annex D"
         return Step(f"R_{number}", layer.name, shown, layer.resistance, R, source, note)
-    conductivity = layer.material.conductivity if layer.material else 0.0
+    shown = f"{sig(layer.thickness)} / {sig(layer.conductivity)}"
+    notes = []
+    if layer.settling:
+        shown = f"{sig(layer.thickness)} × (1 − {sig(layer.settling)}) / {sig(layer.conductivity)}"
+        notes.append("settled thickness")
+    if layer.material and layer.material.curve:
+        notes.append(f"λ at its winter temperature; {sig(layer.material.conductivity)} at 10 °C")
     return Step(
         f"R_{number}",
         f"{layer.name}: d/λ",
-        f"{sig(layer.thickness)} / {sig(conductivity)}",
+        shown,
         layer.resistance,
         R,
         f"{ISO}, 6.7.1.1",
+        "; ".join(notes),
     )
 
 
@@ -42,8 +52,15 @@ def _frame_step(number: int, layer: LayerData) -> Step | None:
         frame.resistance,
         R,
         f"{ISO}, 6.7.2",
-        f"{sig(frame.width * 1000)} mm members at {sig(frame.spacing * 1000)} mm",
+        _member_words(frame),
     )
+
+
+def _member_words(frame: FramePart) -> str:
+    words = f"{sig(frame.width * 1000)} mm members at {sig(frame.spacing * 1000)} mm"
+    if frame.web is not None:
+        words += f", webs of {sig(frame.web.width * 1000)} mm, share {sig(frame.web.fraction, 3)}"
+    return words
 
 
 def _section_step(number: int, section: Section, layers: tuple[LayerData, ...]) -> Step:
@@ -119,6 +136,35 @@ def _mixing_note(layers: tuple[LayerData, ...]) -> list[str]:
     return notes
 
 
+def _addition_step(symbol: str, formula: str, addition: Addition, heat: Heat, clause: str) -> Step:
+    shown = f"{addition.shown} × ({sig(addition.resistance)}/{sig(heat.resistance)})²"
+    note = f"R_1 of {addition.layer}"
+    kind = Quantity.TRANSMITTANCE
+    return Step(symbol, formula, shown, addition.value, kind, f"{ISO}, {clause}", note)
+
+
+def _correction_steps(heat: Heat) -> list[Step]:
+    found = heat.corrections
+    steps = []
+    if found.voids.value:
+        formula = "ΔU″ (R_1/R_tot)²"
+        addition = replace(found.voids, shown=sig(found.voids.base))
+        steps.append(_addition_step("ΔU_g", formula, addition, heat, "F.2"))
+    if found.fixings.value:
+        formula = "α λ_f A_f n_f/d_0 (R_1/R_tot)²"
+        steps.append(_addition_step("ΔU_f", formula, found.fixings, heat, "F.3"))
+    if found.inverted_rain.value:
+        formula = "p f x (R_1/R_tot)²"
+        steps.append(_addition_step("ΔU_r", formula, found.inverted_rain, heat, "F.4"))
+    if not steps:
+        return []
+    note = "" if found.applied else "below 3 % of U in all and left out by choice (7)"
+    values = f"{sig(heat.clear_transmittance)} + {sig(found.total)}"
+    kind = Quantity.TRANSMITTANCE
+    steps.append(Step("U_c", "U + ΔU", values, heat.transmittance, kind, f"{ISO}, 7", note))
+    return steps
+
+
 def transmittance_working(layers: tuple[LayerData, ...], heat: Heat) -> Working:
     """How U came about."""
     counted = layers[: heat.counted]
@@ -143,12 +189,13 @@ def transmittance_working(layers: tuple[LayerData, ...], heat: Heat) -> Working:
             heat.clear_transmittance,
             Quantity.TRANSMITTANCE,
             f"{ISO}, 6.5.2",
-            "A certificate states U with two decimals.",
+            "clear field",
         )
     )
+    steps.extend(_correction_steps(heat))
     assumptions = [
         f"Heat flows upward through roofs up to {STEEPEST_UP:.0f}° pitch.",
-        "Corrections for air voids, fixings and rain on inverted insulation are not in this figure.",
+        "A certificate states U with two decimals.",
         *_mixing_note(counted),
         *_ventilation_note(layers),
     ]
@@ -161,7 +208,7 @@ def weight_working(layers: tuple[LayerData, ...], total: float) -> Working:
     for number, layer in enumerate(layers, 1):
         if layer.material is None and layer.frame is None:
             continue
-        share = layer.frame.fraction if layer.frame else 0.0
+        share = layer.frame.solid_share if layer.frame else 0.0
         density = layer.material.density if layer.material else 0.0
         mass = (1 - share) * layer.thickness * density
         shown = f"{sig(1 - share)} × {sig(layer.thickness)} × {sig(density)}"

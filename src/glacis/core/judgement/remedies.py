@@ -5,7 +5,6 @@ from functools import partial
 
 from msgspec.structs import replace
 
-from glacis.core.heat.assess import assess
 from glacis.core.heat.resolve import LayerData
 from glacis.core.judgement.finding import Remedy
 from glacis.core.model.document import Assembly, Project
@@ -20,6 +19,7 @@ from glacis.core.model.edit import (
 )
 from glacis.core.model.layers import AirLayer, MembraneLayer, SolidLayer
 from glacis.core.roof import Roof
+from glacis.core.solve import least_thickness
 from glacis.core.units.format import with_unit
 from glacis.core.units.quantities import Quantity, System
 
@@ -85,44 +85,6 @@ def membrane_remedies(
     )
 
 
-def _with_resistance(layer: LayerData, thickness: float) -> LayerData:
-    scale = thickness / layer.thickness
-    frame = layer.frame
-    if frame is not None:
-        frame = replace(frame, resistance=frame.resistance * scale)
-    return replace(
-        layer,
-        thickness=thickness,
-        resistance=layer.resistance * scale,
-        sd_dry=layer.sd_dry * scale,
-        sd_wet=layer.sd_wet * scale,
-        frame=frame,
-    )
-
-
-def transmittance_at(roof: Roof, index: int, thickness: float) -> float:
-    """U [W/(m²·K)] of the clear field with layer ``index`` at ``thickness`` [m]."""
-    changed = list(roof.layers)
-    changed[index] = _with_resistance(changed[index], thickness)
-    return assess(tuple(changed), roof.heat.direction, roof.films).transmittance
-
-
-def purchasable(layer: LayerData) -> list[float]:
-    """Thicknesses [m] that one or two boards of the layer's material can make, rising."""
-    series = layer.material.thicknesses if layer.material else ()
-    return sorted({*series, *(round(a + b, 6) for a in series for b in series)})
-
-
-def least_thickness(roof: Roof, index: int, target: float) -> float | None:
-    """The least purchasable thickness [m] of layer ``index`` that brings U to ``target``."""
-    for thickness in purchasable(roof.layers[index]):
-        if thickness > roof.layers[index].thickness and (
-            transmittance_at(roof, index, thickness) <= target
-        ):
-            return thickness
-    return None
-
-
 def thicken_remedies(project: Project, roof: Roof, target: float) -> tuple[Remedy, ...]:
     """Thicken one insulating layer until U meets ``target``; the thinnest answers first."""
     found = []
@@ -130,7 +92,7 @@ def thicken_remedies(project: Project, roof: Roof, target: float) -> tuple[Remed
         if not layer.is_insulation:
             continue
         thickness = least_thickness(roof, index, target)
-        if thickness is None:
+        if thickness is None or thickness <= layer.thickness:
             continue
         title = _thicken_title(layer, thickness, project.units)
         change = partial(

@@ -9,7 +9,6 @@ from glacis.core.judgement.finding import Evidence, Finding, Remedy, Rule, Sever
 from glacis.core.judgement.remedies import (
     fill_void,
     membrane_remedies,
-    purchasable,
     swap_membrane,
     ventilate,
     warm_side_index,
@@ -20,6 +19,7 @@ from glacis.core.moisture.assess import face_limit, main_insulation
 from glacis.core.moisture.monthly import Interface
 from glacis.core.moisture.working import place_name
 from glacis.core.roof import Roof
+from glacis.core.solve import purchasable
 from glacis.core.units.quantities import DELTA_0, US_PERM, Quantity
 
 CLASS_ONE_SD = DELTA_0 / (0.1 * US_PERM)

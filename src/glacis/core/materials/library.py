@@ -67,6 +67,23 @@ def _optional(row: Row, key: str, where: str) -> float | None:
         raise ValueRefused(f"{where}, {key}", text, "a number") from None
 
 
+def _or_zero(row: Row, key: str, where: str) -> float:
+    return _optional(row, key, where) or 0.0
+
+
+def _curve(row: Row, where: str) -> tuple[tuple[float, float], ...]:
+    """Pairs of temperature and conductivity, written ``-5:0.029;10:0.025``."""
+    text = (row.get("curve") or "").strip()
+    if not text:
+        return ()
+    try:
+        pairs = [tuple(float(part) for part in pair.split(":")) for pair in text.split(";")]
+        return tuple((temperature, value) for temperature, value in pairs)
+    except ValueError:
+        expected = "pairs such as -5:0.029;10:0.025"
+        raise ValueRefused(f"{where}, curve", text, expected) from None
+
+
 def read_family(row: Row) -> Family:
     """One family from a row of its table."""
     where = f"family '{row.get('id', '')}'"
@@ -93,11 +110,14 @@ def read_material(row: Row) -> Material:
     except ValueError:
         found = row["thicknesses_mm"]
         raise ValueRefused(f"{where}, thicknesses_mm", found, "numbers with ; between") from None
+    cost = (_or_zero(row, "cost_min", where), _or_zero(row, "cost_max", where))
+    carbon = (_or_zero(row, "carbon_min", where), _or_zero(row, "carbon_max", where))
     return Material(
         id=row["id"],
         name=row["name"],
         family=row["family"],
         conductivity=_number(row, "conductivity", where),
+        curve=_curve(row, where),
         density=_number(row, "density", where),
         heat_capacity=_number(row, "heat_capacity", where),
         mu_dry=_optional(row, "mu_dry", where),
@@ -110,6 +130,8 @@ def read_material(row: Row) -> Material:
         fire=row["fire"],
         purpose=row["purpose"],
         vapour_note=row["vapour_note"],
+        cost=cost,
+        carbon=carbon,
         source=row["source"],
     )
 

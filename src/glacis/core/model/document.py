@@ -35,6 +35,7 @@ class Climate(Node, frozen=True, kw_only=True):
         humidity: twelve monthly mean relative humidities [-], above 0 to 1.
         design_winter: outside temperature of the winter design day [°C].
         design_summer: outside temperature of the summer design day [°C].
+        rain: twelve monthly sums of rain [mm]; empty where nobody stated them.
         source: where the figures come from.
     """
 
@@ -42,6 +43,7 @@ class Climate(Node, frozen=True, kw_only=True):
     humidity: tuple[float, ...]
     design_winter: float
     design_summer: float
+    rain: tuple[float, ...] = ()
     source: str = ""
 
 
@@ -91,6 +93,42 @@ class Zone(Node, frozen=True, kw_only=True):
     humidity: HumidityClass | SetPoint
 
 
+class FixingSet(Node, frozen=True, kw_only=True):
+    """Fixings that pass through an insulation layer.
+
+    Attributes:
+        layer: id of the insulation layer they pass through; empty takes the main one.
+        conductivity: of the shaft [W/(m·K)].
+        diameter: of the shaft [m].
+        per_area: number to the square metre [1/m²].
+        recess: how deep the metal is sunk below the outer face in a plastic tube [m].
+    """
+
+    layer: str = ""
+    conductivity: float = 50.0
+    diameter: float = 0.0048
+    per_area: float = 4.0
+    recess: float = 0.0
+
+
+class Imperfections(Node, frozen=True, kw_only=True):
+    """What makes a roof lose more than its clear field (ISO 6946:2017, annex F).
+
+    Attributes:
+        voids: level of air voids in the main insulation, 0 to 2.
+        fixing: whether fixings are counted, known to be none, or nobody stated them.
+        fixings: what they are, where counted.
+        rain_factor: f·x of the covering over inverted insulation [W·day/(m²·K·mm)].
+        leave_out_small: whether corrections below 3 % in all are left out, as the standard lets.
+    """
+
+    voids: int = 0
+    fixing: Literal["unstated", "none", "counted"] = "unstated"
+    fixings: FixingSet = FixingSet()
+    rain_factor: float = 0.04
+    leave_out_small: bool = False
+
+
 class Assembly(Node, frozen=True, kw_only=True):
     """The build-up of an area, its layers listed from inside to outside.
 
@@ -101,6 +139,7 @@ class Assembly(Node, frozen=True, kw_only=True):
         layers: from inside to outside.
         surface_inside: R_si [m²·K/W] where national rules give another; None for the standard's.
         surface_outside: R_se [m²·K/W], likewise.
+        imperfections: air voids, fixings and rain that raise U.
         note: free text.
     """
 
@@ -110,6 +149,7 @@ class Assembly(Node, frozen=True, kw_only=True):
     layers: tuple[Layer, ...]
     surface_inside: float | None = None
     surface_outside: float | None = None
+    imperfections: Imperfections = Imperfections()
     note: str = ""
 
 
@@ -147,6 +187,9 @@ class Material(Node, frozen=True, kw_only=True):
         name: generic, never a brand.
         family: id of its family, which sets hatch and physical bounds.
         conductivity: design thermal conductivity [W/(m·K)].
+        claimed: conductivity that somebody claims, where another is used [W/(m·K)].
+        curve: pairs of mean temperature [°C] and conductivity [W/(m·K)], rising in
+            temperature, for foams that lose resistance in the cold; empty for others.
         density: [kg/m³].
         heat_capacity: specific heat capacity [J/(kg·K)].
         mu_dry: vapour resistance factor, dry cup [-]; None for a membrane.
@@ -159,6 +202,8 @@ class Material(Node, frozen=True, kw_only=True):
         fire: reaction to fire class, indicative.
         purpose: what it is for.
         vapour_note: how it treats vapour.
+        cost: least and most price, per cubic metre or per square metre of a membrane.
+        carbon: least and most global warming potential A1 to A3 [kg CO2e/kg].
         source: where the values come from.
     """
 
@@ -168,6 +213,8 @@ class Material(Node, frozen=True, kw_only=True):
     conductivity: float
     density: float
     heat_capacity: float
+    claimed: float | None = None
+    curve: tuple[tuple[float, float], ...] = ()
     mu_dry: float | None = None
     mu_wet: float | None = None
     sd_dry: float | None = None
@@ -178,6 +225,8 @@ class Material(Node, frozen=True, kw_only=True):
     fire: str = ""
     purpose: str = ""
     vapour_note: str = ""
+    cost: tuple[float, float] = (0.0, 0.0)
+    carbon: tuple[float, float] = (0.0, 0.0)
     source: str = ""
 
     @property
@@ -203,7 +252,20 @@ class Targets(Node, frozen=True, kw_only=True):
 
 
 class Decision(Node, frozen=True, kw_only=True):
-    """A recorded choice: who decided what, in which role, when and why."""
+    """A recorded choice: who decided what, in which role, when and why.
+
+    Attributes:
+        id: of the decision.
+        subject: what was decided.
+        who: decided it.
+        role: in which they did.
+        date: as year-month-day.
+        reason: why.
+        rule: id of the rule whose finding it accepts; empty for other decisions.
+        area: id of the roof area of that finding.
+        fits: what the finding said when it was accepted; where it says something else the
+            decision no longer fits and the finding is open again.
+    """
 
     id: str
     subject: str
@@ -211,6 +273,9 @@ class Decision(Node, frozen=True, kw_only=True):
     role: str
     date: str
     reason: str
+    rule: str = ""
+    area: str = ""
+    fits: str = ""
 
 
 class Variant(Node, frozen=True, kw_only=True):

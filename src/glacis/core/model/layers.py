@@ -18,6 +18,9 @@ class Framing(Node, frozen=True, kw_only=True):
         allowance: added share of the area for trimmers, noggings and plates [-].
         aligned_with: id of another framed layer whose members run in line with these, so
             that the two overlap; empty where they cross independently.
+        share: share of the area stated outright [-]; 0 where width and spacing give it.
+        web: thickness of the web of a web-and-flange member [m]; 0 for a solid member.
+        flange: depth of each of its two flanges [m].
     """
 
     material: str
@@ -25,20 +28,40 @@ class Framing(Node, frozen=True, kw_only=True):
     spacing: float
     allowance: float = 0.0
     aligned_with: str = ""
+    share: float = 0.0
+    web: float = 0.0
+    flange: float = 0.0
 
     @property
     def fraction(self) -> float:
         """Share of the layer's area that the members take [-]."""
-        return min(1.0, self.width / self.spacing + self.allowance)
+        stated = self.share or self.width / self.spacing
+        return min(1.0, stated + self.allowance)
+
+    @property
+    def web_fraction(self) -> float:
+        """Share of the area that the webs take [-]; 0 for solid members."""
+        return min(self.fraction, self.web / self.spacing + self.allowance) if self.web else 0.0
 
 
 class SolidLayer(Node, frozen=True, kw_only=True, tag_field="kind", tag="solid"):
-    """A layer of material with a thickness [m], with or without framing in it."""
+    """A layer of material, with or without framing in it.
+
+    Attributes:
+        thickness: as installed [m].
+        framing: members that bridge it.
+        boards: how many boards or batts make up the thickness.
+        staggered: whether the joints of one board lie off those of the next.
+        settling: share of the installed thickness that a fill loses in time [-].
+    """
 
     id: str
     material: str
     thickness: float
     framing: Framing | None = None
+    boards: int = 1
+    staggered: bool = False
+    settling: float = 0.0
 
 
 class MembraneLayer(Node, frozen=True, kw_only=True, tag_field="kind", tag="membrane"):

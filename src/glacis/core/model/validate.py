@@ -7,6 +7,7 @@ from glacis.core.errors import GlacisError, MissingReference, ValueRefused
 from glacis.core.model.document import (
     Assembly,
     HumidityClass,
+    Imperfections,
     Project,
     RoofArea,
     SetPoint,
@@ -33,8 +34,23 @@ def check_framing(framing: Framing, where: str) -> None:
     _within(f"{where}, framing spacing", framing.spacing, 0.02, 10.0, "m")
     _within(f"{where}, framing width", framing.width, 0.001, framing.spacing, "m")
     _within(f"{where}, framing allowance", framing.allowance, 0.0, 0.5, "of the area")
-    share = framing.width / framing.spacing + framing.allowance
+    _within(f"{where}, share of the members", framing.share, 0.0, 1.0, "of the area")
+    share = (framing.share or framing.width / framing.spacing) + framing.allowance
     _within(f"{where}, framing share", share, 0.0, 1.0, "of the area")
+    if framing.web or framing.flange:
+        _within(f"{where}, web of the members", framing.web, 0.001, framing.width, "m")
+        _within(f"{where}, flange of the members", framing.flange, 0.005, 0.2, "m")
+
+
+def _check_boards(layer: SolidLayer, where: str) -> None:
+    _within(f"{where}, boards", layer.boards, 1, 20, "")
+    _within(f"{where}, settling", layer.settling, 0.0, 0.5, "of the thickness")
+    framing = layer.framing
+    if framing and framing.flange and 2 * framing.flange >= layer.thickness:
+        raise ValueRefused(
+            f"{where}, flange of the members", framing.flange,
+            f"less than half the layer's thickness of {layer.thickness:g} m",
+        )  # fmt: skip
 
 
 def check_layer(layer: Layer, where: str) -> None:
@@ -49,6 +65,8 @@ def check_layer(layer: Layer, where: str) -> None:
         _within(f"{where}, thickness", layer.thickness, 1e-5, THICKEST_LAYER, "m")
         if layer.framing:
             check_framing(layer.framing, where)
+    if isinstance(layer, SolidLayer):
+        _check_boards(layer, where)
     if isinstance(layer, AirLayer):
         _within(f"{where}, emissivity inside", layer.emissivity_inside, 0.01, 1.0, "")
         _within(f"{where}, emissivity outside", layer.emissivity_outside, 0.01, 1.0, "")
@@ -65,6 +83,10 @@ def _check_site(site: Site) -> None:
             raise ValueRefused(f"site climate, {name}", len(series), "12 monthly values")
         for month, value in enumerate(series, 1):
             _within(f"site climate, {name} of month {month}", value, low, high, unit)
+    if climate.rain and len(climate.rain) != MONTHS:
+        raise ValueRefused("site climate, rain", len(climate.rain), "12 monthly sums, or none")
+    for month, value in enumerate(climate.rain, 1):
+        _within(f"site climate, rain of month {month}", value, 0.0, 3000.0, "mm")
     _within("site climate, winter design day", climate.design_winter, -70.0, 40.0, "°C")
     _within("site climate, summer design day", climate.design_summer, -20.0, 60.0, "°C")
 
@@ -99,12 +121,23 @@ def _check_assembly(assembly: Assembly) -> None:
         framing = getattr(layer, "framing", None)
         if framing and framing.aligned_with and framing.aligned_with not in framed:
             raise MissingReference("framed layer", framing.aligned_with, place.capitalize())
+    _check_imperfections(assembly.imperfections, where)
     for name, value in (
         ("R_si", assembly.surface_inside),
         ("R_se", assembly.surface_outside),
     ):
         if value is not None:
             _within(f"{where}, {name}", value, 0.0, 1.0, "m²·K/W")
+
+
+def _check_imperfections(stated: Imperfections, where: str) -> None:
+    _within(f"{where}, level of air voids", stated.voids, 0, 2, "")
+    _within(f"{where}, rain factor", stated.rain_factor, 0.0, 0.1, "")
+    fixings = stated.fixings
+    _within(f"{where}, conductivity of fixings", fixings.conductivity, 0.1, 400.0, "W/(m·K)")
+    _within(f"{where}, diameter of fixings", fixings.diameter, 0.001, 0.03, "m")
+    _within(f"{where}, number of fixings", fixings.per_area, 0.0, 50.0, "per m²")
+    _within(f"{where}, recess of fixings", fixings.recess, 0.0, THICKEST_LAYER, "m")
 
 
 def _unique(identifiers: Iterator[str], kind: str) -> None:

@@ -107,6 +107,19 @@ class Quantity(Enum):
         Unit("Btu/(lb·°F)", BTU / (POUND * FAHRENHEIT_STEP), 3),
     )
     AREA_MASS = Kind("weight", "m", Unit("kg/m²", 1.0, 1), Unit("lb/ft²", POUND / FOOT**2, 1))
+    COST = Kind("first cost", "C", Unit("per m²", 1.0, 0), Unit("per ft²", 1 / FOOT**2, 1))
+    CARBON = Kind(
+        "embodied carbon",
+        "G",
+        Unit("kg CO₂e/m²", 1.0, 0),
+        Unit("lb CO₂e/ft²", POUND / FOOT**2, 1),
+    )
+    HEAT_LOSS = Kind(
+        "annual heat loss",
+        "Q",
+        Unit("kWh/(m²·a)", 1.0, 1),
+        Unit("kBtu/(ft²·a)", BTU * 1000 / 3.6e6 / FOOT**2, 1),
+    )
     OPENING = Kind("vent opening", "A_v", Unit("mm²/m", 1e-6, 0), Unit("in²/ft", INCH**2 / FOOT, 2))
     SHARE = Kind("share", "f", *_same("%", 0.01, 1))
     HUMIDITY = Kind("relative humidity", "φ", *_same("%", 0.01, 0))

@@ -24,8 +24,7 @@ def _climb(section: Section, layers: tuple[ThermalLayer, ...], combined: Combine
     """Resistance passed after the inner film, each layer and the outer film [m²·K/W]."""
     passed = [0.0, combined.surfaces[0]]
     for layer, inside in zip(layers, section.in_frame, strict=False):
-        framed = layer.framed if inside else None
-        passed.append(passed[-1] + (framed.resistance if framed else layer.resistance))
+        passed.append(passed[-1] + layer.through(inside))
     passed.append(section.resistance)
     return passed
 

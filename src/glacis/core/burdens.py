@@ -1,0 +1,80 @@
+"""What a build-up costs to buy and what its making gave off: ranges, from library figures.
+
+First cost of materials only, and modules A1 to A3 of EN 15804; labour, transport, waste and
+what happens later are not in it.
+"""
+
+from glacis.core.heat.resolve import LayerData
+from glacis.core.units.format import significant
+from glacis.core.units.quantities import Quantity
+from glacis.core.working import Step, Working
+
+Range = tuple[float, float]
+
+
+def layer_cost(layer: LayerData) -> Range:
+    """Least and most cost of one layer [per m²]; members are not in it."""
+    if layer.material is None:
+        return (0.0, 0.0)
+    low, high = layer.material.cost
+    if layer.material.is_membrane:
+        return (low, high)
+    share = 1 - (layer.frame.solid_share if layer.frame else 0.0)
+    volume = layer.thickness * share
+    return (low * volume, high * volume)
+
+
+def layer_carbon(layer: LayerData) -> Range:
+    """Least and most global warming potential of one layer [kg CO2e/m²]; without members."""
+    if layer.material is None:
+        return (0.0, 0.0)
+    share = 1 - (layer.frame.solid_share if layer.frame else 0.0)
+    mass = layer.thickness * layer.material.density * share
+    low, high = layer.material.carbon
+    return (low * mass, high * mass)
+
+
+def _total(ranges: list[Range]) -> Range:
+    return (sum(low for low, _ in ranges), sum(high for _, high in ranges))
+
+
+def cost_of(layers: tuple[LayerData, ...]) -> Range:
+    """Least and most cost of all layers [per m²]."""
+    return _total([layer_cost(layer) for layer in layers])
+
+
+def carbon_of(layers: tuple[LayerData, ...]) -> Range:
+    """Least and most global warming potential of all layers [kg CO2e/m²]."""
+    return _total([layer_carbon(layer) for layer in layers])
+
+
+def _working(layers: tuple[LayerData, ...], title: str, symbol: str, quantity: Quantity) -> Working:
+    by_layer = layer_cost if quantity is Quantity.COST else layer_carbon
+    steps = []
+    for number, layer in enumerate(layers, 1):
+        low, high = by_layer(layer)
+        if high:
+            shown = f"{significant(low, 2)} to {significant(high, 2)}"
+            middle = (low + high) / 2
+            steps.append(Step(f"{symbol}_{number}", layer.name, shown, middle, quantity))
+    low, high = _total([by_layer(layer) for layer in layers])
+    shown = f"({significant(low, 2)} + {significant(high, 2)})/2"
+    steps.append(Step(symbol, "middle of the range", shown, (low + high) / 2, quantity))
+    return Working(
+        title,
+        tuple(steps),
+        (
+            "Library ranges; replace them by offers and declarations of the products used.",
+            "Materials only: no members, labour, transport, waste or later life.",
+        ),
+    )
+
+
+def cost_working(layers: tuple[LayerData, ...]) -> Working:
+    """How the first cost came about."""
+    return _working(layers, "First cost of materials", "C", Quantity.COST)
+
+
+def carbon_working(layers: tuple[LayerData, ...]) -> Working:
+    """How the embodied carbon came about."""
+    return _working(layers, "Embodied carbon, A1 to A3", "G", Quantity.CARBON)
