@@ -8,6 +8,7 @@ from typing import Any
 from msgspec.structs import replace
 
 from glacis.core.analysis import Analyser, AreaResult
+from glacis.core.approaches.fits import fitting
 from glacis.core.materials.library import Library
 from glacis.core.model.document import (
     Assembly,
@@ -65,9 +66,13 @@ def roof_project(
     weather: Climate | None = None,
     materials: tuple[Material, ...] = (),
     target: float = 0.18,
+    approach: str = "",
 ) -> Project:
-    """A project with one area whose build-up is ``layers``, inside to outside."""
-    return Project(
+    """A project with one area whose build-up is ``layers``, inside to outside.
+
+    Without an ``approach`` the assembly is called by one that it does follow.
+    """
+    project = Project(
         name="Test roof",
         site=Site(name="Test site", climate=weather or climate()),
         zones=(
@@ -95,6 +100,9 @@ def roof_project(
         assemblies=(Assembly(id="b", name="Build-up", approach="warm-deck", layers=layers),),
         materials=materials,
     )
+    named = approach or (*fitting(analysed(project).roof.layers), "warm-deck")[0]
+    assembly = replace(project.assemblies[0], approach=named)
+    return replace(project, assemblies=(assembly,))
 
 
 def analysed(project: Project) -> AreaResult:

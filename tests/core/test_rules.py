@@ -4,7 +4,8 @@ import pytest
 from msgspec.structs import replace
 
 from glacis.core.judgement.catalogue import RULES, remedies_of
-from glacis.core.model.document import HumidityClass, Project, SetPoint
+from glacis.core.judgement.finding import SEVERITIES
+from glacis.core.model.document import FixingSet, HumidityClass, Imperfections, Project, SetPoint
 from glacis.core.model.layers import AirLayer, Framing, MembraneLayer, SolidLayer
 from support import analysed, analyser, climate, demo, own_material, roof_project, rules_of
 
@@ -33,6 +34,33 @@ def wool(**framing: float) -> SolidLayer:
     return replace(WOOL, framing=member)
 
 
+def solid(identifier: str, material: str, thickness: float) -> SolidLayer:
+    return SolidLayer(id=identifier, material=material, thickness=thickness)
+
+
+def fixed(project: Project, fixings: FixingSet) -> Project:
+    stated = Imperfections(fixing="counted", fixings=fixings)
+    assembly = replace(project.assemblies[0], imperfections=stated)
+    return replace(project, assemblies=(assembly,))
+
+
+def chilled(project: Project) -> Project:
+    zone = replace(
+        project.zones[0], temperature=-18.0, humidity=SetPoint(humidity=0.8), use="store"
+    )
+    return replace(project, zones=(zone,))
+
+
+SLAB = solid("slab", "reinforced-concrete", 0.2)
+FOAM = solid("foam", "eps-white", 0.2)
+GRAVEL = solid("gravel", "gravel-ballast", 0.06)
+SHINGLES = solid("shingles", "bitumen-shingles", 0.004)
+FLEECE = MembraneLayer(id="fleece", material="protection-fleece")
+ROOT_SHEET = MembraneLayer(id="roots", material="bitumen-root-resistant")
+HUMID = climate(
+    (24.0, 25.0, 27.0, 28.0, 29.0, 29.0, 28.5, 28.5, 28.0, 27.5, 26.0, 24.5),
+    (0.78, 0.78, 0.78, 0.79, 0.82, 0.85, 0.86, 0.86, 0.86, 0.84, 0.80, 0.78),
+)
 HALF_TIMBER = replace(WOOL, framing=Framing(material="steel-deck", width=0.002, spacing=0.6))
 TRIPS: dict[str, Project] = {
     "order.vapour-control-side": roof_project(GYPSUM, WOOL, BARRIER, DECK, SHEET),
@@ -95,6 +123,134 @@ TRIPS: dict[str, Project] = {
         pitch=2,
         materials=(own_material(source=" "),),
     ),
+    "order.exposed": roof_project(GYPSUM, RETARDER, DEEP_WOOL, UNDERLAY, pitch=35),
+    "order.protection": roof_project(
+        SLAB, BARRIER, FOAM, ROOT_SHEET, replace(SUBSTRATE, id="soil"), pitch=2
+    ),
+    "order.inverted-insulation": roof_project(SLAB, SHEET, FOAM, GRAVEL, pitch=2),
+    "structure.soft-insulation": roof_project(SLAB, BARRIER, WOOL, SHEET, FLEECE, GRAVEL, pitch=2),
+    "order.metal-bed": roof_project(
+        GYPSUM, RETARDER, DEEP_WOOL, DECK, solid("zinc", "zinc-sheet", 0.0008), pitch=35
+    ),
+    "vapour.closed-underlay": roof_project(
+        GYPSUM,
+        BARRIER,
+        DEEP_WOOL,
+        MembraneLayer(id="felt", material="underlay-bitumen-felt"),
+        AirLayer(id="gap", thickness=0.02),
+        SLATE,
+        pitch=35,
+    ),
+    "order.cover-board": roof_project(
+        DECK,
+        BARRIER,
+        solid("pir", "pir-fleece", 0.14),
+        MembraneLayer(id="tpo", material="polyolefin-sheet"),
+        pitch=2,
+    ),
+    "order.pierced-barrier": fixed(
+        roof_project(DECK, BARRIER, FOAM, SHEET, pitch=2), FixingSet(layer="foam", per_area=5.0)
+    ),
+    "structure.planting-load": roof_project(
+        SLAB, BARRIER, FOAM, ROOT_SHEET, FLEECE, SUBSTRATE, pitch=2
+    ),
+    "vapour.unvented-fibre": roof_project(GYPSUM, RETARDER, WOOL, DECK, SHEET, pitch=2),
+    "vapour.cold-store": chilled(
+        roof_project(GYPSUM, BARRIER, WOOL, UNDERLAY, VENTED, SLATE, pitch=35)
+    ),
+    "vapour.inward-drive": roof_project(
+        GYPSUM,
+        BARRIER,
+        WOOL,
+        UNDERLAY,
+        VENTED,
+        SLATE,
+        pitch=35,
+        weather=HUMID,
+        humidity=SetPoint(humidity=0.5),
+    ),
+    "vapour.retarder-class": roof_project(
+        GYPSUM,
+        WOOL,
+        solid("board", "medium-density-fibreboard", 0.016),
+        MembraneLayer(id="felt", material="underlay-synthetic-closed"),
+        VENTED,
+        SLATE,
+        pitch=35,
+        weather=COLD,
+    ),
+    "vapour.open-cell": roof_project(
+        GYPSUM,
+        solid("foam", "spray-foam-open", 0.25),
+        DECK,
+        UNDERLAY,
+        SHINGLES,
+        pitch=35,
+        weather=COLD,
+    ),
+    "air.no-drive": roof_project(GYPSUM, RETARDER, WOOL, VENTED, DECK, SHEET, pitch=2),
+    "climate.second-water": roof_project(GYPSUM, RETARDER, DEEP_WOOL, VENTED, SLATE, pitch=35),
+    "climate.frost-clay": roof_project(
+        GYPSUM,
+        RETARDER,
+        DEEP_WOOL,
+        UNDERLAY,
+        VENTED,
+        solid("clay", "clay-tile", 0.018),
+        pitch=35,
+        weather=replace(COLD, design_winter=-20.0),
+    ),
+    "climate.ice": roof_project(
+        GYPSUM,
+        RETARDER,
+        solid("wool", "stone-wool-batt", 0.1),
+        DECK,
+        UNDERLAY,
+        SHINGLES,
+        pitch=35,
+        weather=replace(COLD, design_winter=-20.0),
+    ),
+    "order.vapour-doubled": roof_project(
+        GYPSUM,
+        BARRIER,
+        AirLayer(id="v", thickness=0.04),
+        RETARDER,
+        DEEP_WOOL,
+        UNDERLAY,
+        VENTED,
+        SLATE,
+        pitch=35,
+    ),
+    "moisture.built-in": roof_project(
+        SLAB, BARRIER, solid("screed", "cement-screed", 0.06), FOAM, SHEET, pitch=2
+    ),
+    "order.single-layer": roof_project(SLAB, BARRIER, FOAM, SHEET, pitch=2),
+    "heat.fixings-unstated": roof_project(DECK, BARRIER, FOAM, SHEET, pitch=2),
+    "heat.derating": roof_project(
+        GYPSUM,
+        RETARDER,
+        replace(DEEP_WOOL, framing=Framing(material="softwood-dense", width=0.08, spacing=0.3)),
+        UNDERLAY,
+        VENTED,
+        SLATE,
+        pitch=35,
+    ),
+    "heat.no-insulation": roof_project(GYPSUM, DECK, SHEET, pitch=2),
+    "fire.thermal-barrier": roof_project(FOAM, DECK, SHEET, pitch=2),
+    "data.thickness-slip": roof_project(
+        GYPSUM, RETARDER, solid("wool", "stone-wool-batt", 0.02), UNDERLAY, VENTED, SLATE, pitch=35
+    ),
+    "data.claimed": roof_project(
+        GYPSUM,
+        RETARDER,
+        SolidLayer(id="x", material="own", thickness=0.1),
+        SHEET,
+        pitch=2,
+        materials=(own_material(claimed=0.03),),
+    ),
+    "order.approach": roof_project(
+        GYPSUM, RETARDER, DEEP_WOOL, UNDERLAY, VENTED, SLATE, pitch=35, approach="inverted"
+    ),
 }
 
 
@@ -117,10 +273,11 @@ def test_every_rule_says_why_and_by_what_source(rule):
 
 
 def measure(project: Project, rule: str) -> float:
-    """How bad a rule's findings are: their number, and the first figure where there is one."""
+    """How bad a rule's findings are: number and severity, then the first figure there is."""
     findings = [f for f in analysed(project).findings if f.rule == rule]
     figure = findings[0].evidence[0].value if findings and findings[0].evidence else 0.0
-    return len(findings) * 1e6 + figure if findings else 0.0
+    graveness = sum(3 - SEVERITIES.index(f.severity) for f in findings)
+    return graveness * 1e6 + figure if findings else 0.0
 
 
 def offered() -> list[tuple[str, Project, int]]:
@@ -168,6 +325,8 @@ def test_the_demo_shows_its_deliberate_faults():
         "data.source-missing",
         "order.root-layer",
         "moisture.dries",
+        "order.cover-board",
+        "structure.planting-load",
     }
 
 

@@ -175,6 +175,15 @@ class Analyser:
         """All results of a document that is only being considered; forgets nothing."""
         return self._analyse(project)
 
+    def preview_area(self, project: Project, area: str) -> AreaResult:
+        """The result of one area of a document that is only being considered.
+
+        Raises:
+            MissingReference: where there is no such area.
+        """
+        found = by_id(project.areas, area, "roof area", "The project")
+        return self._area(project, found, self.materials(project))
+
     def _analyse(self, project: Project) -> Results:
         materials = self.materials(project)
         return Results(tuple(self._area(project, area, materials) for area in project.areas))

@@ -3,7 +3,9 @@
 from glacis.core.model.document import (
     Assembly,
     Decision,
+    FixingSet,
     HumidityClass,
+    Imperfections,
     Material,
     Project,
     RoofArea,
@@ -31,6 +33,7 @@ SEA_GRASS = Material(
     vapour_note="Open, sorptive",
 )
 
+ADHERED = Imperfections(fixing="none")
 Outline = tuple[tuple[float, float], ...]
 RAFTERS = Framing(material="softwood-dense", width=0.08, spacing=0.6, allowance=0.01)
 
@@ -61,6 +64,9 @@ def _hall() -> Assembly:
             ),
             SolidLayer(id="slate", material="slate", thickness=0.008),
         ),
+        imperfections=Imperfections(
+            fixing="counted", fixings=FixingSet(layer="over", diameter=0.008, per_area=2.2)
+        ),
         note="Slate on battens over a ventilated space.",
     )
 
@@ -73,9 +79,12 @@ def _laboratory() -> Assembly:
         layers=(
             SolidLayer(id="deck", material="plywood", thickness=0.021),
             MembraneLayer(id="retarder", material="retarder-variable"),
-            SolidLayer(id="insulation", material="eps-white", thickness=0.16),
+            SolidLayer(
+                id="insulation", material="eps-white", thickness=0.16, boards=2, staggered=True
+            ),
             MembraneLayer(id="sheet", material="pvc-sheet"),
         ),
+        imperfections=ADHERED,
         note="Taper to two outlets follows with the falls.",
     )
 
@@ -91,7 +100,7 @@ def _bunkhouse() -> Assembly:
             SolidLayer(
                 id="between-joists", material="sea-grass-fill", thickness=0.2, framing=joists
             ),
-            SolidLayer(id="over-joists", material="cellulose-blown", thickness=0.2),
+            SolidLayer(id="over-joists", material="cellulose-blown", thickness=0.2, settling=0.1),
             RoofSpaceLayer(id="attic", covering="sheeted", height=1.4),
         ),
     )
@@ -105,7 +114,9 @@ def _corridor() -> Assembly:
         layers=(
             SolidLayer(id="slab", material="reinforced-concrete", thickness=0.18),
             MembraneLayer(id="barrier", material="bitumen-aluminium-barrier"),
-            SolidLayer(id="insulation", material="eps-grey", thickness=0.18),
+            SolidLayer(
+                id="insulation", material="eps-grey", thickness=0.18, boards=2, staggered=True
+            ),
             MembraneLayer(id="sheet", material="bitumen-two-ply"),
             MembraneLayer(id="protection", material="protection-fleece"),
             SolidLayer(id="drainage", material="drainage-board", thickness=0.04),
@@ -123,9 +134,12 @@ def _tighter_laboratory() -> Assembly:
         layers=(
             SolidLayer(id="deck", material="plywood", thickness=0.021),
             MembraneLayer(id="barrier", material="bitumen-aluminium-barrier"),
-            SolidLayer(id="insulation", material="pir-fleece", thickness=0.16),
+            SolidLayer(
+                id="insulation", material="pir-fleece", thickness=0.16, boards=2, staggered=True
+            ),
             MembraneLayer(id="sheet", material="polyolefin-sheet"),
         ),
+        imperfections=ADHERED,
     )
 
 

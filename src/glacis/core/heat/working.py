@@ -162,6 +162,7 @@ def _correction_steps(heat: Heat) -> list[Step]:
     values = f"{sig(heat.clear_transmittance)} + {sig(found.total)}"
     kind = Quantity.TRANSMITTANCE
     steps.append(Step("U_c", "U + ΔU", values, heat.transmittance, kind, f"{ISO}, 7", note))
+    steps.append(Step("R", "1/U_c", f"1/{sig(heat.transmittance)}", heat.effective, R))
     return steps
 
 

@@ -1,16 +1,31 @@
 """All rules, and how an analysed roof is judged by them."""
 
-from glacis.core.judgement import rules_heat, rules_order, rules_vapour
+from glacis.core.judgement import (
+    rules_climate,
+    rules_heat,
+    rules_insulation,
+    rules_order,
+    rules_protection,
+    rules_vapour,
+)
 from glacis.core.judgement.finding import SEVERITIES, Finding, Remedy, Rule
 from glacis.core.model.document import Project
 from glacis.core.roof import Roof
 
-RULES: tuple[Rule, ...] = (*rules_order.RULES, *rules_vapour.RULES, *rules_heat.RULES)
+RULES: tuple[Rule, ...] = (
+    *rules_order.RULES,
+    *rules_protection.RULES,
+    *rules_vapour.RULES,
+    *rules_climate.RULES,
+    *rules_insulation.RULES,
+    *rules_heat.RULES,
+)
+_BY_ID = {rule.id: rule for rule in RULES}
 
 
 def rule_of(finding: Finding) -> Rule:
     """The rule behind a finding."""
-    return next(rule for rule in RULES if rule.id == finding.rule)
+    return _BY_ID[finding.rule]
 
 
 def judge(roof: Roof) -> tuple[Finding, ...]:

@@ -7,17 +7,20 @@ from msgspec.structs import replace
 
 from glacis.core.heat.resolve import LayerData
 from glacis.core.judgement.finding import Remedy
-from glacis.core.model.document import Assembly, Project
+from glacis.core.model.document import Assembly, Fixing, Project
 from glacis.core.model.edit import (
     insert_layer,
     layers_of,
     move_layer,
     new_layer_id,
     position,
+    remove_layer,
     set_layer,
     set_thickness,
+    with_assembly,
 )
 from glacis.core.model.layers import AirLayer, MembraneLayer, SolidLayer
+from glacis.core.model.lookup import by_id
 from glacis.core.roof import Roof
 from glacis.core.solve import least_thickness
 from glacis.core.units.format import with_unit
@@ -109,3 +112,50 @@ def _thicken_title(layer: LayerData, thickness: float, system: System) -> str:
 def layer_object(assembly: Assembly, layer_id: str) -> object:
     """The document's layer with this id."""
     return assembly.layers[position(assembly.layers, layer_id)]
+
+
+def remove(project: Project, assembly: str, layer_id: str) -> Project:
+    """Take a layer out."""
+    return remove_layer(project, assembly, layer_id)
+
+
+def insert_solid(
+    project: Project, assembly: str, index: int, material: str, thickness: float
+) -> Project:
+    """Lay a board of ``thickness`` [m] in at ``index`` counted from the inside."""
+    layers = layers_of(project, assembly)
+    layer = SolidLayer(id=new_layer_id(layers, material), material=material, thickness=thickness)
+    return insert_layer(project, assembly, index, layer)
+
+
+def swap_solid(project: Project, assembly: str, layer_id: str, material: str) -> Project:
+    """Put another material in the place of a solid layer, keeping thickness and members."""
+    layers = layers_of(project, assembly)
+    layer = layers[position(layers, layer_id)]
+    if not isinstance(layer, SolidLayer):
+        return project
+    return set_layer(project, assembly, replace(layer, material=material))
+
+
+def lay_tiles(project: Project, assembly: str) -> Project:
+    """Counter-battens, a ventilated space and concrete tiles on top."""
+    layers = layers_of(project, assembly)
+    space = AirLayer(id=new_layer_id(layers, "vented-air"), thickness=0.04, ventilation="well")
+    changed = insert_layer(project, assembly, len(layers), space)
+    return insert_solid(changed, assembly, len(layers) + 1, "concrete-tile", 0.015)
+
+
+def set_fixing(project: Project, assembly: str, fixing: Fixing) -> Project:
+    """State whether fixings are counted or known to be none."""
+    shared = by_id(project.assemblies, assembly, "assembly", "The remedy")
+    stated = replace(shared.imperfections, fixing=fixing)
+    return with_assembly(project, replace(shared, imperfections=stated))
+
+
+def set_boards(project: Project, assembly: str, layer_id: str, boards: int) -> Project:
+    """Make up a layer of several boards with their joints staggered."""
+    layers = layers_of(project, assembly)
+    layer = layers[position(layers, layer_id)]
+    if not isinstance(layer, SolidLayer):
+        return project
+    return set_layer(project, assembly, replace(layer, boards=boards, staggered=True))

@@ -194,9 +194,10 @@ def _implausible(roof: Roof) -> Iterator[Finding]:
 
 
 def set_conductivity(project: Project, material: str, conductivity: float) -> Project:
-    """Give one of the project's own materials another conductivity [W/(m·K)]."""
+    """Use another conductivity [W/(m·K)] for an own material; what was claimed is kept beside it."""
     own = next(item for item in project.materials if item.id == material)
-    changed = replace(own, conductivity=conductivity)
+    claimed = own.conductivity if own.claimed is None else own.claimed
+    changed = replace(own, conductivity=conductivity, claimed=claimed)
     return replace(project, materials=swap(project.materials, changed))
 
 

@@ -6,6 +6,7 @@ from functools import partial
 from glacis.core.climate.year import coldest_three_mean
 from glacis.core.heat.resolve import LayerData
 from glacis.core.judgement.finding import Evidence, Finding, Remedy, Rule, Severity, no_remedies
+from glacis.core.judgement.reading import TIGHT_SD, is_open_insulation, is_wet
 from glacis.core.judgement.remedies import (
     fill_void,
     membrane_remedies,
@@ -13,7 +14,7 @@ from glacis.core.judgement.remedies import (
     ventilate,
     warm_side_index,
 )
-from glacis.core.model.document import HumidityClass, Project, SetPoint
+from glacis.core.model.document import Project
 from glacis.core.model.edit import set_thickness
 from glacis.core.moisture.assess import face_limit, main_insulation
 from glacis.core.moisture.monthly import Interface
@@ -24,21 +25,9 @@ from glacis.core.units.quantities import DELTA_0, US_PERM, Quantity
 
 CLASS_ONE_SD = DELTA_0 / (0.1 * US_PERM)
 """s_d [m] of a class I retarder, 0.1 US perm."""
-TIGHT_SD = 20.0
-WET_SET_POINT = 0.65
 VOID_FROM = 0.010
 LEAST_PLANE = 7.0
 """Least temperature of the condensing plane [°C] at ordinary indoor humidity."""
-
-
-def is_wet(roof: Roof) -> bool:
-    """Whether the rooms below count as wet: by use, by class 5 or by a humid set-point."""
-    humidity = roof.zone.humidity
-    if roof.zone.use == "wet":
-        return True
-    if isinstance(humidity, HumidityClass):
-        return humidity.number == 5
-    return isinstance(humidity, SetPoint) and humidity.humidity >= WET_SET_POINT
 
 
 def _control_membranes(roof: Roof) -> list[LayerData]:
@@ -339,20 +328,15 @@ def condensing_plane(roof: Roof) -> tuple[int, float, float] | None:
     layers = roof.layers[: roof.heat.counted]
     if len(layers) < len(roof.layers) and roof.heat.vented_by == "":
         return None
-    permeable = [i for i, x in enumerate(layers) if x.is_insulation and _permeable(x)]
+    permeable = [i for i, x in enumerate(layers) if is_open_insulation(x)]
     if not permeable:
         return None
     plane = permeable[-1]
-    if not any(x.is_insulation and not _permeable(x) for x in layers[plane + 1 :]):
+    if not any(x.is_insulation and not is_open_insulation(x) for x in layers[plane + 1 :]):
         return None
     inside = roof.films.inside + sum(x.resistance for x in layers[: plane + 1])
     outside = sum(x.resistance for x in layers[plane + 1 :]) + roof.heat.main.surfaces[1]
     return plane, inside, outside
-
-
-def _permeable(layer: LayerData) -> bool:
-    material = layer.material
-    return material is not None and (material.mu_dry or 0) <= 10
 
 
 def plane_temperature(roof: Roof, inside: float, outside: float) -> float:

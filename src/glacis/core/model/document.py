@@ -27,6 +27,9 @@ Approach = Literal[
 ]
 
 
+Fixing = Literal["unstated", "none", "counted"]
+
+
 class Climate(Node, frozen=True, kw_only=True):
     """Monthly means of the outside air, January first.
 
@@ -123,7 +126,7 @@ class Imperfections(Node, frozen=True, kw_only=True):
     """
 
     voids: int = 0
-    fixing: Literal["unstated", "none", "counted"] = "unstated"
+    fixing: Fixing = "unstated"
     fixings: FixingSet = FixingSet()
     rain_factor: float = 0.04
     leave_out_small: bool = False

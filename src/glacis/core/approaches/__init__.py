@@ -1,0 +1,1 @@
+"""The schools a roof can follow: what each is, what it asks for, and its build-up to start from."""

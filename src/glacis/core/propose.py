@@ -1,0 +1,123 @@
+"""Another approach for an area: its build-up adapted to the place and solved for the target."""
+
+from collections.abc import Iterator
+
+from msgspec.structs import replace
+
+from glacis.core.analysis import Analyser, AreaResult
+from glacis.core.approaches.catalogue import Approach, approach_of
+from glacis.core.approaches.setting import Setting
+from glacis.core.judgement.finding import SEVERITIES
+from glacis.core.judgement.reading import is_wet
+from glacis.core.model.document import Approach as ApproachId
+from glacis.core.model.document import Assembly, Project
+from glacis.core.model.edit import swap, with_assembly
+from glacis.core.model.layers import Layer, MembraneLayer, SolidLayer
+from glacis.core.roof import Roof
+from glacis.core.solve import Option, Wish, solve
+
+TRIED = 6
+"""Answers of the solver that are judged before one is taken."""
+KEPT_COVERINGS = ("masonry", "timber", "mineral-board", "metal")
+
+
+def setting_of(roof: Roof) -> Setting:
+    """Pitch, use and climate of an area, and the parts of its present build-up worth keeping."""
+    lining = covering = None
+    sheet, between = "", ""
+    rafters = None
+    for layer, stated in zip(roof.layers, roof.assembly.layers, strict=True):
+        material = layer.material
+        if material is None or not isinstance(stated, (SolidLayer, MembraneLayer)):
+            continue
+        if lining is None and layer.has_role("lining") and layer.kind == "solid":
+            lining = (material.id, layer.thickness)
+        if layer.has_role("covering"):
+            if layer.kind == "membrane":
+                sheet = material.id
+            elif material.family in KEPT_COVERINGS and roof.area.pitch >= (
+                material.least_pitch or 0
+            ):
+                covering = (material.id, layer.thickness)
+        framing = stated.framing if isinstance(stated, SolidLayer) else None
+        if framing is not None and layer.is_insulation and not framing.web:
+            rafters = replace(framing, aligned_with="")
+            between = material.id if material.family != "foam" else ""
+    return Setting(
+        pitch=roof.area.pitch,
+        wet=is_wet(roof),
+        frost=min(roof.climate.temperature) < 0,
+        lining=lining,
+        covering=covering,
+        sheet=sheet,
+        rafters=rafters,
+        between=between,
+    )
+
+
+def with_options(project: Project, assembly: str, option: Option) -> Project:
+    """The project with the thicknesses of an answer in an assembly."""
+    shared = next(a for a in project.assemblies if a.id == assembly)
+    chosen = dict(option.thicknesses)
+    layers: tuple[Layer, ...] = tuple(
+        replace(layer, thickness=chosen[layer.id])
+        if layer.id in chosen and isinstance(layer, SolidLayer)
+        else layer
+        for layer in shared.layers
+    )
+    return with_assembly(project, replace(shared, layers=layers))
+
+
+def badness(result: AreaResult) -> tuple[int, ...]:
+    """How many findings of each severity, the gravest first."""
+    return tuple(sum(f.severity == s for f in result.findings) for s in SEVERITIES)
+
+
+def _solved(analyser: Analyser, project: Project, area: str, assembly: str) -> Project:
+    """The first answers of the solver judged; the one with the fewest grave findings taken."""
+    result = analyser.preview_area(project, area)
+    answer = solve(result.roof, Wish(result.roof.target))
+    tried = [with_options(project, assembly, option) for option in answer.options[:TRIED]]
+    tried.append(project)
+    return min(tried, key=lambda p: badness(analyser.preview_area(p, area)))
+
+
+def propose(analyser: Analyser, project: Project, area: str, approach: ApproachId) -> Project:
+    """The project with ``area`` following another approach, its thicknesses solved.
+
+    An assembly that other areas share is left to them; the area gets one of its own.
+    """
+    result = analyser.preview_area(project, area)
+    roof = result.roof
+    chosen = approach_of(approach)
+    layers = chosen.build(setting_of(roof))
+    shared = sum(a.assembly == roof.assembly.id for a in project.areas) > 1
+    if shared:
+        name = f"{chosen.name} ({roof.area.name})"
+        fresh = _fresh(project, approach)
+        made = Assembly(id=fresh, name=name, approach=approach, layers=layers)
+        changed = replace(
+            project,
+            assemblies=(*project.assemblies, made),
+            areas=swap(project.areas, replace(roof.area, assembly=fresh)),
+        )
+    else:
+        fresh = roof.assembly.id
+        made = replace(roof.assembly, approach=approach, layers=layers)
+        changed = with_assembly(project, made)
+    return _solved(analyser, changed, area, fresh)
+
+
+def _fresh(project: Project, stem: str) -> str:
+    taken = {assembly.id for assembly in project.assemblies}
+    number = 1
+    while f"{stem}-{number}" in taken:
+        number += 1
+    return f"{stem}-{number}"
+
+
+def suited(approaches: tuple[Approach, ...], pitch: float) -> Iterator[tuple[Approach, bool]]:
+    """Every approach, those for this pitch [°] first, and whether it is for it."""
+    ranked = sorted(approaches, key=lambda approach: not approach.suits(pitch))
+    for approach in ranked:
+        yield approach, approach.suits(pitch)
