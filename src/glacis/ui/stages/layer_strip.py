@@ -53,13 +53,17 @@ class LayerStrip(QFrame):
         head.addWidget(self._about, 1)
         column.addLayout(head)
         self._parts: dict[str, QWidget] = {}
-        first = tight(QHBoxLayout(), (0, 0, 0, 0), 6)
-        second = tight(QHBoxLayout(), (0, 0, 0, 0), 6)
-        self._build_first(first)
-        self._build_second(second)
-        column.addLayout(first)
-        column.addLayout(second)
+        self._first = tight(QHBoxLayout(), (0, 0, 0, 0), 6)
+        self._second = tight(QHBoxLayout(), (0, 0, 0, 0), 6)
+        column.addLayout(self._first)
+        column.addLayout(self._second)
         column.addStretch(1)
+
+    def _build(self) -> None:
+        """Make the fields when a layer is first selected."""
+        if not self._parts:
+            self._build_first(self._first)
+            self._build_second(self._second)
 
     def _build_first(self, row: QHBoxLayout) -> None:
         self.thickness = self._field("Thickness", Quantity.THICKNESS, self._set_thickness)
@@ -140,7 +144,7 @@ class LayerStrip(QFrame):
 
     def focus_thickness(self) -> None:
         """Put the hand on the thickness."""
-        if self.thickness.isVisible():
+        if self._parts and self.thickness.isVisible():
             self.thickness.setFocus()
             self.thickness.selectAll()
 
@@ -153,11 +157,14 @@ class LayerStrip(QFrame):
     def refresh(self) -> None:
         """Show the selected layer."""
         layer = self._layer()
-        self._visible(layer)
         if layer is None:
             self._name.setText(rich("Select a layer in the drawing, or drag a face."))
             self._about.setText(rich("Shift while dragging leaves the purchasable steps."))
+            if self._parts:
+                self._visible(layer)
             return
+        self._build()
+        self._visible(layer)
         area = self._desk.area
         data = next((x for x in area.roof.layers if x.id == layer.id), None) if area else None
         self._name.setText(rich(data.name if data else layer.id))
