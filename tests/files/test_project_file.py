@@ -182,7 +182,9 @@ def test_results_have_the_promised_shape():
     assert len(face["by_month_g_m2"]) == 12
     assert face["peak_g_m2"] == max(face["by_month_g_m2"])
     finding = data["findings"][0]
-    assert set(finding) == {"rule", "severity", "stage", "where", "message", "evidence"}
+    assert set(finding) == {
+        "rule", "severity", "stage", "where", "message", "evidence", "accepted",
+    }  # fmt: skip
     assert finding["severity"] == "stop"
     json.dumps(data, allow_nan=False)
 

@@ -14,18 +14,19 @@ from glacis.report.charts.climate import climate_scene
 from glacis.report.charts.pressures import pressures_scene, surface_scene
 from glacis.report.charts.staircase import staircase_scene
 from glacis.report.charts.water import verdict_words, water_scene
+from glacis.report.frame import POINTS_PER_METRE
 from glacis.report.hatch import DRAWERS, hatched
 from glacis.report.palette import LAMP, PRINT, SHEET
 from glacis.report.pdf import alike, report_pdf
 from glacis.report.plan import plan_scene
 from glacis.report.scene import Line, Scene, Shape, Text, runs, shorten, spread, text_width
-from glacis.report.section import POINTS_PER_METRE, SectionStyle, lay_out, section_scene
+from glacis.report.section import SectionStyle, lay_out, section_scene
 from glacis.session.jobs import Cancelled
 from support import analyser, demo, roof_project
 
 RESULTS = analyser().analyse(demo())
 ROOFS = [item.roof for item in RESULTS.areas]
-STYLE = SectionStyle(700, 480, temperature=True, vapour=True, live=True)
+STYLE = SectionStyle(700, 480, temperature=True, vapour=True, live=True, threads=True)
 
 
 def luminance(code: str) -> float:

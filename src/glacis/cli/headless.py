@@ -64,7 +64,7 @@ def _check(project: Project, results: Results, *, as_json: bool) -> int:
         sys.stdout.write(_json(project, results).decode())
     else:
         sys.stdout.write(check_text(project, results))
-    return EXIT_STOP if any(f.severity == "stop" for f in results.findings) else 0
+    return EXIT_STOP if any(f.severity == "stop" for f in results.open_findings) else 0
 
 
 def _json(project: Project, results: Results) -> bytes:
@@ -83,7 +83,9 @@ def check_text(project: Project, results: Results) -> str:
             shown = with_unit(figure.value, figure.quantity, project.units)
             lines.append(f"  {figure.name:<18} {shown}{verdict}")
         for finding in item.findings:
-            lines.append(f"  {finding.severity}: {finding.message(project.units)} [{finding.rule}]")
+            accepted = "" if results.decision(finding) is None else " (accepted)"
+            message = finding.message(project.units)
+            lines.append(f"  {finding.severity}{accepted}: {message} [{finding.rule}]")
     return "\n".join(lines) + "\n"
 
 

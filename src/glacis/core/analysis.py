@@ -16,11 +16,13 @@ from glacis.core.heat.in_service import Winter, resolve_in_winter
 from glacis.core.heat.resolve import Known, LayerData
 from glacis.core.heat.surfaces import Direction, direction_of
 from glacis.core.judgement.catalogue import judge
+from glacis.core.judgement.decisions import accepted_by
 from glacis.core.judgement.finding import SEVERITIES, Finding
 from glacis.core.materials.library import Family, Library
 from glacis.core.model.document import (
     Assembly,
     Climate,
+    Decision,
     Material,
     Project,
     RoofArea,
@@ -48,6 +50,21 @@ class Results(Struct, frozen=True):
     """Everything that follows from a document."""
 
     areas: tuple[AreaResult, ...]
+    decisions: tuple[Decision, ...] = ()
+
+    def decision(self, finding: Finding) -> Decision | None:
+        """The decision that accepts a finding as it stands; None where it is open."""
+        return accepted_by(self.decisions, finding) if self.decisions else None
+
+    @property
+    def open_findings(self) -> tuple[Finding, ...]:
+        """Findings that nobody has accepted, worst first."""
+        return tuple(f for f in self.findings if self.decision(f) is None)
+
+    @property
+    def accepted_findings(self) -> tuple[Finding, ...]:
+        """Findings on record as accepted, worst first."""
+        return tuple(f for f in self.findings if self.decision(f) is not None)
 
     def area(self, identifier: str) -> AreaResult | None:
         """The result of one area; None where there is no such area."""
@@ -186,7 +203,8 @@ class Analyser:
 
     def _analyse(self, project: Project) -> Results:
         materials = self.materials(project)
-        return Results(tuple(self._area(project, area, materials) for area in project.areas))
+        areas = tuple(self._area(project, area, materials) for area in project.areas)
+        return Results(areas, tuple(d for d in project.decisions if d.rule))
 
     def _area(self, project: Project, area: RoofArea, materials: dict[str, Material]) -> AreaResult:
         where = f"Roof area '{area.name}'"

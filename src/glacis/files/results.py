@@ -7,7 +7,7 @@ from glacis.core.burdens import carbon_of, cost_of
 from glacis.core.climate.year import MONTH_SHORT
 from glacis.core.control import control_layers
 from glacis.core.judgement.finding import Finding
-from glacis.core.model.document import Project
+from glacis.core.model.document import Decision, Project
 from glacis.core.moisture.monthly import Interface, Monthly
 
 FORMAT = "glacis-results/1"
@@ -78,8 +78,16 @@ def _area(item: AreaResult) -> dict[str, Any]:
     }
 
 
-def _finding(finding: Finding, names: dict[str, str]) -> dict[str, Any]:
+def _finding(finding: Finding, names: dict[str, str], decision: Decision | None) -> dict[str, Any]:
     return {
+        "accepted": None
+        if decision is None
+        else {
+            "who": decision.who,
+            "role": decision.role,
+            "date": decision.date,
+            "reason": decision.reason,
+        },
         "rule": finding.rule,
         "severity": finding.severity,
         "stage": finding.stage,
@@ -104,5 +112,5 @@ def results_json(project: Project, results: Results) -> dict[str, Any]:
         "project": project.name,
         "U_mean": results.mean_transmittance,
         "areas": [_area(item) for item in results.areas],
-        "findings": [_finding(finding, names) for finding in results.findings],
+        "findings": [_finding(f, names, results.decision(f)) for f in results.findings],
     }

@@ -125,7 +125,7 @@ class Report:
         yield self._p(f"Roof assemblies: heat and moisture. Glacis {__version__}.", s.small)
         yield Spacer(0, 8)
         yield self._p("Unresolved findings", s.heading)
-        yield from self._findings(self.results.findings)
+        yield from self._findings(self.results.open_findings)
         yield Spacer(0, 6)
         yield self._p("Headline results", s.heading)
         yield self._headline_table()
@@ -212,11 +212,15 @@ class Report:
         yield self._p("Decisions on record", s.sub)
         if not project.decisions:
             yield self._p("None recorded.", s.body)
+        found = (self.results.decision(f) for f in self.results.findings)
+        fitting = {decision.id for decision in found if decision is not None}
         for decision in project.decisions:
             yield self._p(
                 f"{decision.date}, {decision.who} ({decision.role}): {decision.subject}. {decision.reason}",
                 s.body,
             )
+            if decision.rule and decision.id not in fitting:
+                yield self._p("The roof has changed since: this decision no longer fits.", s.small)
         yield self._p("Assumptions", s.sub)
         for sentence in (
             "U-values by the combined method of ISO 6946:2017 for the clear field, without corrections.",
@@ -251,7 +255,7 @@ class Report:
         yield self._p(
             f"{roof.assembly.name}. {plan} in plan, pitch {pitch}, over {roof.zone.name}.", s.body
         )
-        style = SectionStyle(700, 430, system=self.project.units, temperature=True)
+        style = SectionStyle(700, 430, system=self.project.units, temperature=True, threads=True)
         yield Drawing(section_scene(roof, style), self.width)
         figures = [
             f"{figure.name} {self._show(figure.value, figure.quantity)}"

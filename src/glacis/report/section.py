@@ -11,6 +11,7 @@ from glacis.core.moisture.monthly import profile
 from glacis.core.roof import Roof
 from glacis.core.units.format import number, with_unit
 from glacis.core.units.quantities import FOOT, INCH, Quantity, System
+from glacis.report.frame import LEAST_DRAWN, POINTS_PER_METRE, Band, Frame, best_scale, drawn_height
 from glacis.report.hatch import hatched
 from glacis.report.scene import (
     CUT,
@@ -27,14 +28,8 @@ from glacis.report.scene import (
     spread,
     text_width,
 )
+from glacis.report.threads import ROOM, thread_items, thread_spots
 
-LEAST_DRAWN = 3.0
-"""Points that a membrane is drawn thick whatever its thickness."""
-SPACE_DRAWN = 58.0
-"""Points that a roof space is drawn high, with break lines."""
-SCALES = (1, 1.5, 2, 2.5, 3, 4, 5, 7.5, 10, 15, 20, 25, 30, 40, 50, 75, 100)
-POINTS_PER_METRE = 96 / 0.0254
-"""At scale 1:1 on a screen of 96 points to the inch."""
 LABEL_GAP = 33.0
 LEAST_LABEL_GAP = 15.0
 
@@ -55,6 +50,7 @@ class SectionStyle(Struct, frozen=True):
         vapour: whether the vapour lines of ``month`` are drawn.
         month: index of the month for the vapour lines.
         live: whether parts answer to the pointer.
+        threads: whether the four control layers are traced beside it.
         floor: y of the inner surface; None centres the section. Held while dragging, so that
             the face stays under the hand.
     """
@@ -69,73 +65,26 @@ class SectionStyle(Struct, frozen=True):
     vapour: bool = False
     month: int = 0
     live: bool = False
+    threads: bool = False
     floor: float | None = None
-
-
-class Band(Struct, frozen=True):
-    """Where a layer lies in the drawing: its top and bottom, and whether that is to scale."""
-
-    layer: LayerData
-    top: float
-    bottom: float
-    true: bool
-
-
-class Frame(Struct, frozen=True):
-    """The layout of a section: its bands from inside to outside and its edges."""
-
-    bands: tuple[Band, ...]
-    left: float
-    right: float
-    top: float
-    bottom: float
-    scale: float
-
-    @property
-    def metre(self) -> float:
-        """Points to the metre."""
-        return POINTS_PER_METRE / self.scale
-
-    def height_of(self, faces: tuple[float, ...], depth: float) -> float:
-        """The y of ``depth`` [m] from the inner surface, given the layers' face depths."""
-        for band, inner, outer in zip(self.bands, faces, faces[1:], strict=False):
-            if depth <= outer + 1e-12:
-                share = (depth - inner) / (outer - inner) if outer > inner else 1.0
-                return band.bottom + (band.top - band.bottom) * share
-        return self.top
-
-
-def _drawn_height(layer: LayerData, metre: float) -> float:
-    if layer.kind == "roof-space":
-        return SPACE_DRAWN
-    return max(LEAST_DRAWN, layer.thickness * metre)
-
-
-def best_scale(layers: tuple[LayerData, ...], room: float) -> float:
-    """The n of the largest scale 1:n at which ``layers`` fit into ``room`` points."""
-    for scale in SCALES:
-        height = sum(_drawn_height(x, POINTS_PER_METRE / scale) for x in layers)
-        if height <= room:
-            return float(scale)
-    return float(SCALES[-1])
 
 
 def lay_out(roof: Roof, style: SectionStyle) -> Frame:
     """Where every layer lies."""
     full = style.labels == "full"
-    left = 20.0 if full else 6.0
-    right = style.width * 0.5 if full else style.width - 58.0
+    left = (12.0 + ROOM if style.threads else 20.0) if full else 6.0
+    right = style.width * 0.52 if full else style.width - 58.0
     top, bottom = (46.0, style.height - 54.0) if full else (34.0, style.height - 44.0)
     scale = style.scale or best_scale(roof.layers, bottom - top)
     metre = POINTS_PER_METRE / scale
-    height = sum(_drawn_height(layer, metre) for layer in roof.layers)
+    height = sum(drawn_height(layer, metre) for layer in roof.layers)
     y = (top + bottom + height) / 2 if full else bottom - max(0.0, (bottom - top - height) / 2)
     if style.floor is not None:
         y = style.floor
     bands = []
     lowest = y
     for layer in roof.layers:
-        drawn = _drawn_height(layer, metre)
+        drawn = drawn_height(layer, metre)
         true = layer.kind != "roof-space" and layer.thickness * metre >= LEAST_DRAWN
         bands.append(Band(layer, y - drawn, y, true))
         y -= drawn
@@ -424,9 +373,14 @@ def section_scene(roof: Roof, style: SectionStyle) -> Scene:
     items.extend(labels(layout, style))
     items.extend(_scale_bar(layout, style))
     items.extend(_sides(layout, style))
+    traced = style.threads and style.labels == "full" and bool(layout.bands)
+    if traced:
+        items.extend(thread_items(roof, layout))
     hot: list[Hot] = []
     if style.live:
         hot = list(_hot_spots(layout))
         if style.labels == "full":
             hot = [*_label_spots(layout, style), *hot]
+        if traced:
+            hot.extend(thread_spots(roof, layout))
     return Scene(style.width, style.height, tuple(items), tuple(hot))

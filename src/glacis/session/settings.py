@@ -23,7 +23,11 @@ class Settings(Struct, frozen=True):
         findings_open: whether the findings are unfolded.
         show_temperature: whether the temperature line lies over the section.
         show_vapour: whether the vapour line does.
+        show_threads: whether the four control layers are traced beside it.
         recent: files opened last, newest first.
+        decider: who last put a decision on record.
+        role: in which role.
+        favourites: ids of materials that stand first in the palette.
     """
 
     theme: Theme = "sheet"
@@ -31,7 +35,11 @@ class Settings(Struct, frozen=True):
     findings_open: bool = True
     show_temperature: bool = True
     show_vapour: bool = False
+    show_threads: bool = True
     recent: tuple[str, ...] = ()
+    decider: str = ""
+    role: str = ""
+    favourites: tuple[str, ...] = ()
 
 
 def load_settings(folder: Path) -> Settings:

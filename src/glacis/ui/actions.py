@@ -66,7 +66,7 @@ BENCH_KEYS = (
     ("Build-up", "+, −", "next purchasable thickness; with Alt one millimetre"),
     ("Build-up", "Return", "type the thickness"),
     ("Build-up", "Delete", "remove the selected layer"),
-    ("Build-up", "T, V", "temperature line, vapour lines"),
+    ("Build-up", "C, T, V", "control layers, temperature line, vapour lines"),
     ("Build-up", "Shift while dragging", "leave the purchasable steps"),
     ("Site", "Left, Right, Return", "pick a month and type its temperature; Shift+Return its humidity"),
     ("Moisture", "Left, Right", "look at another month"),

@@ -45,8 +45,12 @@ class CoreColumn(QWidget):
         """Show the selected area."""
         self._fill_areas()
         project, area = self._desk.project, self._desk.area
+        results = self._desk.results
         severities = {
-            item.roof.area.id: worst_severity(item.findings) for item in self._desk.results.areas
+            item.roof.area.id: worst_severity(
+                tuple(f for f in item.findings if results.decision(f) is None)
+            )
+            for item in results.areas
         }
         chosen = area.roof.area.id if area else ""
         palette = self._desk.palette

@@ -1,12 +1,16 @@
 """The findings: what is wrong or uncertain now, worst first, each with its ways out."""
 
+from datetime import date
+
 from msgspec import Struct
+from msgspec.structs import replace
 from PyQt6.QtCore import QRectF, Qt, pyqtSignal
 from PyQt6.QtGui import QMouseEvent, QPainter, QPaintEvent, QPen
 from PyQt6.QtWidgets import (
     QFrame,
     QGridLayout,
     QHBoxLayout,
+    QPushButton,
     QScrollArea,
     QToolButton,
     QVBoxLayout,
@@ -16,8 +20,11 @@ from PyQt6.QtWidgets import (
 from glacis.core.analysis import AreaResult
 from glacis.core.headline import Headline, headlines
 from glacis.core.judgement.catalogue import remedies_of, rule_of
+from glacis.core.judgement.decisions import accept, decision_on, reopen
 from glacis.core.judgement.finding import SEVERITIES, Finding, Remedy
+from glacis.core.model.document import Decision, Project
 from glacis.core.units.format import number, spoken, with_unit
+from glacis.ui.accept_form import AcceptForm
 from glacis.ui.desk import Desk
 from glacis.ui.theme.theme import colour, font
 from glacis.ui.walk import group_key
@@ -33,10 +40,11 @@ ROOM = 220
 
 
 class Group(Struct, frozen=True):
-    """One finding and all areas that share it."""
+    """One finding, all areas that share it, and the decision that accepts it."""
 
     finding: Finding
     areas: tuple[str, ...]
+    decision: Decision | None = None
 
 
 def grouped(findings: tuple[Finding, ...], first: str) -> list[Group]:
@@ -110,10 +118,13 @@ class FindingRow(QFrame):
 
     toggled = pyqtSignal(object)
     where_wanted = pyqtSignal(object)
+    accept_wanted = pyqtSignal(object, str, str, str)
+    reopen_wanted = pyqtSignal(object)
 
     def __init__(self, desk: Desk) -> None:
         super().__init__()
         self._desk = desk
+        self.form: AcceptForm | None = None
         self.group: Group | None = None
         self._look: tuple[str, str] | None = None
         self._opened = False
@@ -143,7 +154,8 @@ class FindingRow(QFrame):
             self._mark_place.addWidget(SeverityMark(finding.severity, self._desk.palette, 18))
             self._mark_place.addStretch(1)
         rule = rule_of(finding)
-        self._head.show_words(f"{finding.severity} · {rule.title}")
+        accepted = "" if group.decision is None else "accepted · "
+        self._head.show_words(f"{accepted}{finding.severity} · {rule.title}")
         self._message.show_words(finding.message(self._desk.system))
         self._where.show_words(self._where_words(group))
         self.setAccessibleName(f"{finding.severity}: {finding.message(self._desk.system)}")
@@ -151,6 +163,7 @@ class FindingRow(QFrame):
         self.group = group
         if self._opened or is_open:
             clear(self._more)
+            self.form = None
         self._opened = is_open
         if is_open:
             self._open(group)
@@ -170,6 +183,9 @@ class FindingRow(QFrame):
             self._more.addWidget(Paragraph(self._desk, ROOM, words, 12, "second"))
         source = f"Source: {rule.source}"
         self._more.addWidget(Paragraph(self._desk, ROOM, source, 12, "second"))
+        if group.decision is not None:
+            self._show_decision(group.decision)
+            return
         area = self._desk.results.area(group.finding.area)
         if area is None:
             return
@@ -181,6 +197,40 @@ class FindingRow(QFrame):
             effect = Effect(self._desk, remedy, area)
             effect.apply_wanted.connect(lambda r=remedy: self._desk.act(r.title, r.change))
             self._more.addWidget(effect)
+        self._offer_acceptance(group)
+
+    def _offer_acceptance(self, group: Group) -> None:
+        older = decision_on(self._desk.project.decisions, group.finding)
+        if older is not None:
+            words = (
+                f"{older.who} accepted this on {older.date}: {older.reason}. "
+                "The roof has changed since."
+            )
+            self._more.addWidget(Paragraph(self._desk, ROOM, words, 12, "mind"))
+        offer = QPushButton("Accept it…")
+        offer.setToolTip("Put on record that this finding is accepted: who, and why")
+        offer.clicked.connect(lambda: self._ask(group, offer))
+        self._more.addWidget(offer)
+
+    def _ask(self, group: Group, offer: QPushButton) -> None:
+        offer.hide()
+        self.form = AcceptForm(self._desk, ROOM)
+        self.form.accepted.connect(
+            lambda who, role, reason: self.accept_wanted.emit(group, who, role, reason)
+        )
+        self._more.addWidget(self.form)
+        (self.form.reason if self.form.who.text() else self.form.who).setFocus()
+
+    def _show_decision(self, decision: Decision) -> None:
+        words = (
+            f"Accepted by {decision.who}, {decision.role or 'role not stated'}, {decision.date}:"
+        )
+        self._more.addWidget(Paragraph(self._desk, ROOM, words, 12, "second"))
+        self._more.addWidget(Paragraph(self._desk, ROOM, decision.reason))
+        button = QPushButton("Open it again")
+        button.setToolTip("Take the decision back; one undo restores it")
+        button.clicked.connect(lambda: self.reopen_wanted.emit(decision))
+        self._more.addWidget(button)
 
     def mousePressEvent(self, _event: QMouseEvent | None) -> None:
         """Open or close."""
@@ -239,6 +289,12 @@ class Findings(QWidget):
         words = "Nothing found. The rules see nothing wrong with any area."
         self._empty = Paragraph(desk, ROOM, words, ink="second")
         self._list.addWidget(self._empty)
+        self._accepted = QPushButton()
+        self._accepted.setProperty("quiet", True)
+        self._accepted.setToolTip("Show or hide the findings that are on record as accepted")
+        self._accepted.clicked.connect(self._toggle_accepted)
+        self._show_accepted = False
+        self._list.addWidget(self._accepted)
         self._list.addStretch(1)
         self._scroll.setWidget(inside)
         column.addWidget(self._head)
@@ -258,11 +314,56 @@ class Findings(QWidget):
 
     def _groups(self) -> list[Group]:
         area = self._desk.area
-        return grouped(self._desk.results.findings, area.roof.area.id if area else "")
+        return grouped(self._desk.results.open_findings, area.roof.area.id if area else "")
+
+    def _accepted_groups(self) -> list[Group]:
+        area, results = self._desk.area, self._desk.results
+        found = grouped(results.accepted_findings, area.roof.area.id if area else "")
+        return [replace(g, decision=results.decision(g.finding)) for g in found]
+
+    def _toggle_accepted(self) -> None:
+        self._show_accepted = not self._show_accepted
+        self._show_groups()
+
+    def _accept(self, group: Group, who: str, role: str, reason: str) -> None:
+        today = date.today().isoformat()  # noqa: DTZ011 - the day on the designer's desk
+        decision = Decision(
+            id="", subject=f"Accepted: {rule_of(group.finding).title}", who=who, role=role,
+            date=today, reason=reason,
+        )  # fmt: skip
+        findings = [
+            f for f in self._desk.results.open_findings
+            if f.area in group.areas and group_key(f) == group_key(group.finding)
+        ]  # fmt: skip
+
+        def change(project: Project) -> Project:
+            for finding in findings:
+                project = accept(project, finding, decision)
+            return project
+
+        self._open = None
+        if self._desk.act("Accept a finding", change):
+            self._desk.adjust(decider=who, role=role)
+
+    def _reopen(self, decision: Decision) -> None:
+        self._open = None
+        twins = [
+            d.id for d in self._desk.project.decisions
+            if d.rule == decision.rule
+            and (d.who, d.date, d.reason) == (decision.who, decision.date, decision.reason)
+        ]  # fmt: skip
+
+        def change(project: Project) -> Project:
+            for identifier in twins:
+                project = reopen(project, identifier)
+            return project
+
+        self._desk.act("Open a finding again", change)
 
     def _show_groups(self) -> None:
-        groups = self._groups()
-        state = (tuple(groups), self._open, self._desk.system, self._desk.settings.theme,
+        waiting, accepted = self._groups(), self._accepted_groups()
+        groups = [*waiting, *accepted] if self._show_accepted else waiting
+        state = (tuple(groups), len(accepted), self._open, self._desk.system, self._desk.settings.theme,
                  self._desk.project if self._open else None)  # fmt: skip
         if state == self._shown:
             return
@@ -273,12 +374,17 @@ class Findings(QWidget):
             row = FindingRow(self._desk)
             row.toggled.connect(self._toggle)
             row.where_wanted.connect(self._go_there)
+            row.accept_wanted.connect(self._accept)
+            row.reopen_wanted.connect(self._reopen)
             self._list.insertWidget(len(self._rows) + 1, row)
             self._rows.append(row)
         for row, group in zip(self._rows, groups, strict=True):
             row.show_group(group, self._key(group) == self._open)
-        self._empty.setVisible(not groups)
-        count = len(groups)
+        self._empty.setVisible(not waiting)
+        self._accepted.setVisible(bool(accepted))
+        verb = "hide" if self._show_accepted else "show"
+        self._accepted.setText(f"{len(accepted)} accepted: {verb}")
+        count = len(waiting)
         self._title.setText(f"{count} finding{'' if count == 1 else 's'}" if count else "Findings")
 
     def _key(self, group: Group) -> tuple[str, tuple[str, ...]]:

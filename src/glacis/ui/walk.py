@@ -115,7 +115,7 @@ class Walk(QWidget):
     def refresh(self) -> None:
         """Count findings anew; the same finding on several areas counts once."""
         found: dict[str, dict[Severity, set[object]]] = {}
-        for finding in self._desk.results.findings:
+        for finding in self._desk.results.open_findings:
             by_severity = found.setdefault(finding.stage, {})
             by_severity.setdefault(finding.severity, set()).add(group_key(finding))
         for stage, button in self._buttons.items():

@@ -4,15 +4,12 @@ from msgspec import Struct
 from PyQt6.QtCore import QModelIndex, QRect, QRectF, QSize, Qt, pyqtSignal
 from PyQt6.QtGui import QKeyEvent, QPainter, QStandardItem, QStandardItemModel
 from PyQt6.QtWidgets import (
-    QFrame,
-    QHBoxLayout,
     QLineEdit,
     QListView,
     QPushButton,
     QStyle,
     QStyledItemDelegate,
     QStyleOptionViewItem,
-    QVBoxLayout,
     QWidget,
 )
 
@@ -26,7 +23,8 @@ from glacis.ui.desk import Desk
 from glacis.ui.drawing.painter import paint_scene, paint_text
 from glacis.ui.stages.material_dialog import MaterialDialog
 from glacis.ui.theme.theme import colour
-from glacis.ui.widgets.labels import label, tight
+from glacis.ui.widgets.labels import label
+from glacis.ui.widgets.overlay import Overlay
 
 ROW = 44
 ENTRY = Qt.ItemDataRole.UserRole + 1
@@ -130,20 +128,16 @@ class SearchField(QLineEdit):
             super().keyPressEvent(event)
 
 
-class MaterialPalette(QFrame):
+class MaterialPalette(Overlay):
     """Lies over the right of the bench while a layer is being chosen."""
 
     layer_chosen = pyqtSignal(object)
-    closed = pyqtSignal()
 
     def __init__(self, desk: Desk, parent: QWidget) -> None:
-        super().__init__(parent)
+        super().__init__("Insert a layer", parent)
         self._desk = desk
         self._entries: list[Entry] = []
         self._key: object = None
-        self.setProperty("popup", True)
-        column = tight(QVBoxLayout(self), (12, 10, 12, 12), 8)
-        self._title = label("Insert a layer", "heading")
         self.search = SearchField()
         self.search.setPlaceholderText("Search: wool, vapour, planting, over rafter…")
         self.search.setAccessibleName("Search materials")
@@ -159,16 +153,10 @@ class MaterialPalette(QFrame):
         own = QPushButton("New material…")
         own.setToolTip("Add a material of your own, with its source, to this project")
         own.clicked.connect(self._new_material)
-        close = QPushButton("Close")
-        close.setToolTip("Close (Esc)")
-        close.clicked.connect(self.dismiss)
-        row = tight(QHBoxLayout(), (0, 0, 0, 0), 8)
-        row.addWidget(own)
-        row.addStretch(1)
-        row.addWidget(close)
-        for widget in (self._title, self.search, self._none, self.list):
-            column.addWidget(widget)
-        column.addLayout(row)
+        self.buttons.addWidget(own)
+        for widget in (self.search, self._none, self.list):
+            self.column.addWidget(widget)
+        self.finish()
         self.search.textChanged.connect(self._filter)
         self.search.returnPressed.connect(self._take)
         self.search.stepped.connect(self._step)
@@ -176,24 +164,15 @@ class MaterialPalette(QFrame):
         self.list.activated.connect(lambda _index: self._take())
         self.list.clicked.connect(lambda _index: self._take())
 
-    def dismiss(self) -> None:
-        """Go away and give the focus back to whoever listens."""
-        if self.isVisible():
-            self.closed.emit()
-            self.hide()
-
     def open_over(self, area: QRect, replacing: bool) -> None:
         """Show the palette over the right part of ``area``."""
-        self._title.setText(
+        self.heading.setText(
             "Other material" if replacing else "Insert a layer outside the selected one"
         )
-        width = min(430, area.width() - 40)
-        self.setGeometry(area.right() - width, area.top(), width, area.height())
         self.refresh()
         self.search.clear()
         self._filter("")
-        self.show()
-        self.raise_()
+        self.show_over(area, 430)
         self.search.setFocus()
 
     def refresh(self) -> None:
@@ -272,10 +251,8 @@ class MaterialPalette(QFrame):
         dialog.open()
 
     def keyPressEvent(self, event: QKeyEvent | None) -> None:
-        """Escape closes; Return takes."""
-        if event is not None and event.key() == Qt.Key.Key_Escape:
-            self.dismiss()
-        elif event is not None and event.key() in (Qt.Key.Key_Return, Qt.Key.Key_Enter):
+        """Return takes."""
+        if event is not None and event.key() in (Qt.Key.Key_Return, Qt.Key.Key_Enter):
             self._take()
         else:
             super().keyPressEvent(event)

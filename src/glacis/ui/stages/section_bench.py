@@ -25,8 +25,9 @@ from glacis.core.model.edit import (
 from glacis.core.model.layers import AirLayer, Layer, SolidLayer
 from glacis.core.units.format import with_unit
 from glacis.core.units.quantities import Quantity
+from glacis.report.frame import Frame
 from glacis.report.scene import Hot, Scene, Text
-from glacis.report.section import Frame, SectionStyle, lay_out, section_scene
+from glacis.report.section import SectionStyle, lay_out, section_scene
 from glacis.ui.core_column import step_layer
 from glacis.ui.desk import Desk
 from glacis.ui.drawing.canvas import Canvas
@@ -71,6 +72,8 @@ class SectionBench(Bench):
         self._drag: FaceDrag | LayerDrag | None = None
         self._temperature = self._toggle("θ", "Temperature line of the winter design day (T)")
         self._vapour = self._toggle("p", "Vapour lines of the telling month (V)")
+        self._threads = self._toggle("Control", "The four control layers as threads (C)")
+        self._threads.clicked.connect(lambda on: desk.adjust(show_threads=on))
         self._temperature.clicked.connect(lambda on: desk.adjust(show_temperature=on))
         self._vapour.clicked.connect(lambda on: desk.adjust(show_vapour=on))
         self._own = QPushButton("Give this area its own")
@@ -79,7 +82,7 @@ class SectionBench(Bench):
         self._add = QPushButton("Insert layer…")
         self._add.setToolTip("Insert a layer outside the selected one (Insert)")
         self._add.clicked.connect(self.open_palette)
-        for widget in (self._temperature, self._vapour, self._own, self._add):
+        for widget in (self._threads, self._temperature, self._vapour, self._own, self._add):
             self.controls.addWidget(widget)
         self.canvas = Canvas("Section of the assembly", QSize(400, 300))
         self.column.addWidget(self.canvas, 1)
@@ -121,6 +124,7 @@ class SectionBench(Bench):
         desk = self.desk
         self._temperature.setChecked(desk.settings.show_temperature)
         self._vapour.setChecked(desk.settings.show_vapour)
+        self._threads.setChecked(desk.settings.show_threads)
         shared = desk.sharing()
         self._own.setVisible(shared > 1)
         self._add.setEnabled(desk.assembly is not None)
@@ -140,7 +144,7 @@ class SectionBench(Bench):
             width, height, system=desk.system, selected=desk.selected_layer,
             scale=held.scale if held else None, floor=held.floor if held else None,
             temperature=desk.settings.show_temperature, vapour=desk.settings.show_vapour,
-            month=desk.telling_month(), live=True,
+            month=desk.telling_month(), live=True, threads=desk.settings.show_threads,
         )  # fmt: skip
 
     def _scene(self, width: float, height: float) -> Scene:
@@ -260,6 +264,8 @@ class SectionBench(Bench):
             self.desk.adjust(show_temperature=not self.desk.settings.show_temperature)
         elif key == Qt.Key.Key_V:
             self.desk.adjust(show_vapour=not self.desk.settings.show_vapour)
+        elif key == Qt.Key.Key_C:
+            self.desk.adjust(show_threads=not self.desk.settings.show_threads)
         elif key in (Qt.Key.Key_Return, Qt.Key.Key_Enter):
             self.strip.focus_thickness()
         else:
