@@ -62,6 +62,7 @@ def window(qtbot, tmp_path, answers) -> Iterator[MainWindow]:
     let_go(made)
     names = [thread.name for thread in threading.enumerate()]
     assert "journal" not in names
+    assert "job" not in names
     assert not [w for w in QApplication.topLevelWidgets() if w.isVisible()]
 
 

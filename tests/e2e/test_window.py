@@ -38,7 +38,7 @@ def test_an_empty_project_says_what_to_do_first(window):
     for stage in STAGES:
         window.show_stage(stage)
         assert not window.grab().isNull()
-    assert "open a project, or the demo" in window.bench("heat")._line.text()
+    assert "add one, or open a project or the demo" in window.bench("heat")._line.text()
     window.insert_layer()
     window.open_working("u")
     assert "no roof area yet" in window._message.text()

@@ -24,6 +24,7 @@ from glacis.core.model.document import (
     Climate,
     Decision,
     Material,
+    Method,
     Project,
     RoofArea,
     Targets,
@@ -215,7 +216,7 @@ class Analyser:
         climate = project.site.climate
         winter = Winter(zone.temperature, coldest_three_mean(climate)) if _in_cold(used) else None
         rain = rain_per_day(climate) if _is_inverted(assembly, materials) else 0.0
-        key = (assembly, direction, used, winter, rain)
+        key = (assembly, direction, used, winter, rain, project.targets.method)
         thermal = self._memo.get("thermal", key, lambda: self._thermal(*key))
         indoor = self._indoor(project.site.climate, zone, project.targets)
         monthly = self._moisture(key, thermal, indoor.air)
@@ -232,6 +233,7 @@ class Analyser:
         used: tuple[Material | None, ...],
         winter: Winter | None,
         rain: float,
+        method: Method,
     ) -> _Thermal:
         found = {material.id: material for material in used if material is not None}
         films = films_for(direction, assembly.surface_inside, assembly.surface_outside)
@@ -241,7 +243,7 @@ class Analyser:
             self._families.get(layer.material.family) if layer.material else None
             for layer in layers
         )
-        heat = assess(layers, direction, films, assembly.imperfections, rain)
+        heat = assess(layers, direction, films, assembly.imperfections, rain, method)
         return _Thermal(layers, families, films, heat, weight(layers))
 
     def _indoor(self, climate: Climate, zone: Zone, targets: Targets) -> _Indoor:

@@ -91,7 +91,8 @@ def transmittance_of(roof: Roof, layers: tuple[LayerData, ...]) -> float:
     """U_c [W/(m²·K)] of the roof with other ``layers``."""
     rain = rain_per_day(roof.climate)
     stated = roof.assembly.imperfections
-    return assess(layers, roof.heat.direction, roof.films, stated, rain).transmittance
+    heat = assess(layers, roof.heat.direction, roof.films, stated, rain, roof.targets.method)
+    return heat.transmittance
 
 
 def transmittance_at(roof: Roof, index: int, thickness: float) -> float:
@@ -196,7 +197,7 @@ def _rank(option: Option, order: Order) -> tuple[float, ...]:
 
 def solve(roof: Roof, wish: Wish) -> Answer:
     """Purchasable thicknesses that meet ``wish``, best first; those that stay wet come last."""
-    chosen = {tuple(sorted(c.items())): c for c in _candidates(roof, wish.target)}
+    chosen = {_whole(roof, c): c for c in _candidates(roof, wish.target)}
     options = [_quick(roof, c) for c in chosen.values()]
     shut_out: dict[str, int] = {}
     kept = []
@@ -218,6 +219,11 @@ def solve(roof: Roof, wish: Wish) -> Answer:
     if not options:
         binding = "target"
     return Answer(tuple(ranked[:MOST_OPTIONS]), binding)
+
+
+def _whole(roof: Roof, chosen: dict[int, float]) -> tuple[float, ...]:
+    """All thicknesses that follow, so that two ways of saying the same count once."""
+    return tuple(chosen.get(i, roof.layers[i].thickness) for i in insulation_indices(roof))
 
 
 def _quick(roof: Roof, chosen: dict[int, float]) -> tuple[dict[int, float], float, float, float]:

@@ -44,6 +44,11 @@ class Job(Generic[T]):
         """Ask the work to stop at its next checkpoint."""
         self._stop.set()
 
+    @property
+    def running(self) -> bool:
+        """Whether its thread still lives; a cancelled job runs on to its next checkpoint."""
+        return self._thread.is_alive()
+
     def join(self) -> None:
         """Wait for the end."""
         self._thread.join()

@@ -8,7 +8,6 @@ from PyQt6.QtCore import QRectF, Qt, pyqtSignal
 from PyQt6.QtGui import QMouseEvent, QPainter, QPaintEvent, QPen
 from PyQt6.QtWidgets import (
     QFrame,
-    QGridLayout,
     QHBoxLayout,
     QPushButton,
     QScrollArea,
@@ -18,16 +17,16 @@ from PyQt6.QtWidgets import (
 )
 
 from glacis.core.analysis import AreaResult
-from glacis.core.headline import Headline, headlines
 from glacis.core.judgement.catalogue import remedies_of, rule_of
 from glacis.core.judgement.decisions import accept, decision_on, reopen
 from glacis.core.judgement.finding import SEVERITIES, Finding, Remedy
 from glacis.core.model.document import Decision, Project
-from glacis.core.units.format import number, spoken, with_unit
+from glacis.core.units.format import spoken, with_unit
 from glacis.ui.accept_form import AcceptForm
 from glacis.ui.desk import Desk
 from glacis.ui.theme.theme import colour, font
 from glacis.ui.walk import group_key
+from glacis.ui.widgets.effects import effect_grid
 from glacis.ui.widgets.labels import clear, label, let_go, tight
 from glacis.ui.widgets.paragraph import Paragraph
 from glacis.ui.widgets.severity import SeverityMark, paint_mark
@@ -75,42 +74,9 @@ class Effect(QFrame):
         self.button.setToolTip("Apply this remedy; one undo takes it back (Ctrl+Z)")
         self.button.clicked.connect(self.apply_wanted.emit)
         column.addWidget(self.button)
-        column.addLayout(self._effects(desk, remedy, area))
-
-    def _effects(self, desk: Desk, remedy: Remedy, area: AreaResult) -> QGridLayout:
-        grid = QGridLayout()
-        grid.setContentsMargins(4, 2, 0, 4)
-        grid.setHorizontalSpacing(6)
-        grid.setVerticalSpacing(0)
         results = desk.analyser.preview(remedy.change(desk.project))
         after = results.area(area.roof.area.id)
-        if after is None:
-            return grid
-        row = 0
-        for old, new in zip(headlines(area.roof), headlines(after.roof), strict=True):
-            if self._same(old, new, desk):
-                continue
-            self._row(grid, row, old, new, desk)
-            row += 1
-        known = {group_key(finding)[:2] for finding in area.findings}
-        gone = known - {group_key(finding)[:2] for finding in after.findings}
-        words = f"clears {len(gone)} of {len(known)} findings here"
-        grid.addWidget(label(words, "second small"), row, 0, 1, 3)
-        return grid
-
-    def _same(self, old: Headline, new: Headline, desk: Desk) -> bool:
-        return number(old.value, old.quantity, desk.system) == number(
-            new.value, new.quantity, desk.system
-        )
-
-    def _row(self, grid: QGridLayout, row: int, old: Headline, new: Headline, desk: Desk) -> None:
-        before = number(old.value, old.quantity, desk.system)
-        after = number(new.value, new.quantity, desk.system)
-        unit = new.quantity.unit(desk.system).symbol
-        grid.addWidget(label(old.name, "second small"), row, 0)
-        change = label(f"{before} → {after} {unit}", "small")
-        grid.addWidget(change, row, 1, 1, 2)
-        grid.setColumnStretch(2, 1)
+        column.addLayout(effect_grid(desk, area, after))
 
 
 class FindingRow(QFrame):

@@ -19,6 +19,7 @@ class JobRunner(QObject):
         super().__init__(parent)
         self._number = 0
         self._job: Job[Any] | None = None
+        self._leaving: list[Job[Any]] = []
         self._endings: dict[int, tuple[Callable[[Any], None], Callable[[Exception], None]]] = {}
         self._arrived.connect(self._deliver)
 
@@ -52,15 +53,16 @@ class JobRunner(QObject):
         if self._job is not None:
             self._endings.pop(self._number, None)
             self._job.cancel()
+            self._leaving = [job for job in (*self._leaving, self._job) if job.running]
             self._job = None
             self.ended.emit()
 
     def finish(self) -> None:
-        """Stop the present job and wait for its thread."""
-        job = self._job
+        """Stop the present job and wait for its thread and those of jobs given up before it."""
         self.cancel()
-        if job is not None:
+        for job in self._leaving:
             job.join()
+        self._leaving.clear()
 
     def _deliver(self, number: int, result: object, fault: object) -> None:
         ending = self._endings.pop(number, None)

@@ -256,6 +256,21 @@ class MainWindow(QMainWindow):
         if isinstance(bench, SectionBench):
             bench.open_palette()
 
+    def add_area(self) -> None:
+        """Ask for a new roof area on the Build-up bench."""
+        self.show_stage("build-up")
+        self._on_section(lambda bench: bench.add_area())
+
+    def choose_approach(self) -> None:
+        """Offer the approaches on the Build-up bench."""
+        self.show_stage("build-up")
+        self._on_section(lambda bench: bench.choose_approach())
+
+    def solve(self) -> None:
+        """Offer thicknesses that meet the target."""
+        self.show_stage("build-up")
+        self._on_section(lambda bench: bench.solve())
+
     def remove_layer(self) -> None:
         """Take the selected layer out."""
         self._on_section(lambda bench: bench.remove_selected())

@@ -10,7 +10,7 @@ from glacis.core.heat.combined import Combined, Framed, ThermalLayer, combine
 from glacis.core.heat.corrections import Corrections, corrections_for
 from glacis.core.heat.resolve import LayerData
 from glacis.core.heat.surfaces import R_SE, R_SI, R_SI_MOULD, Direction
-from glacis.core.model.document import Imperfections
+from glacis.core.model.document import Imperfections, Method
 
 NONE = Imperfections()
 
@@ -37,6 +37,7 @@ class Heat(Struct, frozen=True):
         corrections: additions to U.
         surface_factor: f_Rsi of the clear field with R_si = 0.25 m²·K/W [-].
         metal: whether a metal member bridges a layer.
+        method: how the paths were averaged.
         nominal: R of the insulation as it is labelled, without members, settling or films
             [m²·K/W].
     """
@@ -52,6 +53,7 @@ class Heat(Struct, frozen=True):
     surface_factor: float
     metal: bool
     nominal: float
+    method: Method = "combined"
 
     @property
     def clear_transmittance(self) -> float:
@@ -199,6 +201,7 @@ def assess(
     films: Films,
     imperfections: Imperfections = NONE,
     rain: float = 0.0,
+    method: Method = "combined",
 ) -> Heat:
     """Heat through ``layers``, inside to outside; ``rain`` of the heating season in [mm/day].
 
@@ -213,9 +216,9 @@ def assess(
         combine(plain, films.inside, films.outside) if cut.share < 1 else _opened(plain, films, cut)
     )
     opened = _opened(plain, films, cut) if partly else None
-    total = (
-        main.total if opened is None else (1 - cut.share) * main.total + cut.share * opened.total
-    )
+    total = _by_method(main, method)
+    if opened is not None:
+        total = (1 - cut.share) * total + cut.share * _by_method(opened, method)
     mould_films = Films(R_SI_MOULD, films.outside)
     mould = _mould_resistance(plain, mould_films, films, cut)
     counted = len(layers) if cut.share < 1 else cut.index + (1 if cut.space else 0)
@@ -231,7 +234,13 @@ def assess(
         surface_factor=1 - R_SI_MOULD / mould,
         metal=any(x.frame.metal for x in layers[:counted] if x.frame),
         nominal=sum(x.labelled for x in layers[:counted] if x.is_insulation),
+        method=method,
     )
+
+
+def _by_method(found: Combined, method: Method) -> float:
+    """R of the method in force [m²·K/W]."""
+    return {"combined": found.total, "parallel": found.upper, "isothermal": found.lower}[method]
 
 
 def _mould_resistance(

@@ -13,6 +13,10 @@ from glacis.core.working import Step, Working
 
 ISO = "ISO 6946:2017"
 R = Quantity.RESISTANCE
+METHOD_SOURCE = {
+    "parallel": "ASHRAE Handbook of Fundamentals, parallel-path method",
+    "isothermal": "ASHRAE Handbook of Fundamentals, isothermal-planes method",
+}
 
 
 def _layer_step(number: int, layer: LayerData) -> Step:
@@ -176,6 +180,10 @@ def transmittance_working(layers: tuple[LayerData, ...], heat: Heat) -> Working:
         if framed:
             steps.append(framed)
     steps.extend(_limit_steps(heat.main, counted))
+    if heat.method != "combined" and len(heat.main.sections) > 1:
+        limit = "R′" if heat.method == "parallel" else "R″"
+        note = "the method set in the project's targets; US practice"
+        steps.append(Step("R", limit, "", heat.resistance, R, METHOD_SOURCE[heat.method], note))
     if heat.opened:
         a = heat.share_open
         shown = f"(1 − {sig(a)}) × {sig(heat.main.total)} + {sig(a)} × {sig(heat.opened.total)}"

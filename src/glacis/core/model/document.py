@@ -30,6 +30,9 @@ Approach = Literal[
 Fixing = Literal["unstated", "none", "counted"]
 
 
+Method = Literal["combined", "parallel", "isothermal"]
+
+
 class Climate(Node, frozen=True, kw_only=True):
     """Monthly means of the outside air, January first.
 
@@ -246,12 +249,15 @@ class Targets(Node, frozen=True, kw_only=True):
         condensate: the most condensate where water can run or drip [kg/m²].
         surface_humidity: critical surface humidity for mould [-].
         excess_margin: factor on the indoor vapour excess of a humidity class [-].
+        method: how paths are averaged to U: combined (ISO 6946), parallel paths or isothermal
+            planes (US practice).
     """
 
     u_value: float = 0.18
     condensate: float = 0.2
     surface_humidity: float = 0.8
     excess_margin: float = 1.1
+    method: Method = "combined"
 
 
 class Decision(Node, frozen=True, kw_only=True):

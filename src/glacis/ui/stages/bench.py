@@ -39,7 +39,7 @@ class Bench(QFrame):
     def empty_words(self) -> str:
         """What to say while there is no area; empty where there is one."""
         if self.desk.area is None:
-            return "No roof area yet: open a project, or the demo from the File menu."
+            return "No roof area yet: add one, or open a project or the demo from the File menu."
         return ""
 
 

@@ -8,6 +8,7 @@ from PyQt6.QtCore import pyqtSignal
 from PyQt6.QtWidgets import QComboBox, QFrame, QHBoxLayout, QPushButton, QVBoxLayout, QWidget
 
 from glacis.core.heat.surfaces import R_U_WORDS
+from glacis.core.model.document import Material
 from glacis.core.model.edit import set_framing, set_layer, set_thickness, thickness_of
 from glacis.core.model.layers import (
     AirLayer,
@@ -31,6 +32,18 @@ VENTILATION = (
     ("slight", "slightly ventilated"),
     ("well", "well ventilated"),
 )
+
+
+BOARDS = (
+    ((1, False), "one layer"),
+    ((2, False), "two, joints in line"),
+    ((2, True), "two, staggered"),
+)
+WEBS = (((0.0, 0.0), "solid members"), ((0.01, 0.045), "webs and flanges"))
+
+
+def _framing_of(layer: Layer | None) -> Framing | None:
+    return layer.framing if isinstance(layer, (SolidLayer, AirLayer)) else None
 
 
 class LayerStrip(QFrame):
@@ -76,13 +89,24 @@ class LayerStrip(QFrame):
         self._ventilation = self._combo("Ventilation", VENTILATION, self._set_ventilation)
         self._space = self._combo("Roof above", tuple(R_U_WORDS.items()), self._set_space)
         self._opening = self._field("Openings", Quantity.OPENING, self._set_opening, 110)
+        self.boards = self._combo("in", BOARDS, self._set_boards)
+        self.settling = self._field("settles by", Quantity.SHARE, self._set_settling, 60)
         for name, widget in (
             ("thickness", self.thickness), ("ventilation", self._ventilation),
-            ("opening", self._opening), ("space", self._space),
+            ("opening", self._opening), ("space", self._space), ("boards", self.boards),
+            ("settling", self.settling),
         ):  # fmt: skip
             self._add(row, name, widget)
         row.addWidget(self._replace)
         row.addWidget(self._remove)
+        self.webbed = self._combo("Kind of members", WEBS, self._set_webbed)
+        row.addWidget(self.webbed)
+        self._web = self._field("web", Quantity.THICKNESS, partial(self._set_member, "web"), 64)
+        self._flange = self._field(
+            "flange", Quantity.THICKNESS, partial(self._set_member, "flange"), 64
+        )
+        self._add(row, "web", self._web)
+        self._add(row, "flange", self._flange)
         row.addStretch(1)
 
     def _build_second(self, row: QHBoxLayout) -> None:
@@ -134,7 +158,7 @@ class LayerStrip(QFrame):
         field.said.connect(self.said)
         return field
 
-    def _combo(self, name: str, choices: tuple[tuple[str, str], ...], commit: Slot) -> QComboBox:
+    def _combo(self, name: str, choices: tuple[tuple[object, str], ...], commit: Slot) -> QComboBox:
         combo = QComboBox()
         combo.setAccessibleName(name)
         for value, words in choices:
@@ -171,6 +195,22 @@ class LayerStrip(QFrame):
         self._about.setText(rich(self._about_words(layer)))
         self._fill(layer)
 
+    def _material(self, layer: Layer | None) -> Material | None:
+        if not isinstance(layer, SolidLayer):
+            return None
+        return self._desk.materials.get(layer.material)
+
+    def _boarded(self, layer: Layer | None) -> bool:
+        """Whether joints matter: insulation that comes in boards or batts."""
+        material = self._material(layer)
+        if material is None or "insulation" not in material.roles:
+            return False
+        return material.family != "loose-fill" and layer is not None and not _framing_of(layer)
+
+    def _is_fill(self, layer: Layer | None) -> bool:
+        material = self._material(layer)
+        return material is not None and material.family == "loose-fill"
+
     def _visible(self, layer: Layer | None) -> None:
         framing = getattr(layer, "framing", None)
         air = isinstance(layer, AirLayer)
@@ -181,6 +221,10 @@ class LayerStrip(QFrame):
             "space": isinstance(layer, RoofSpaceLayer),
             "width": framing is not None,
             "spacing": framing is not None,
+            "boards": self._boarded(layer),
+            "settling": self._is_fill(layer),
+            "web": framing is not None and framing.web > 0,
+            "flange": framing is not None and framing.web > 0,
             "allowance": framing is not None,
             "inner": air and framing is None,
             "outer": air and framing is None,
@@ -189,6 +233,7 @@ class LayerStrip(QFrame):
             self._parts[name].setVisible(visible)
             self._parts[f"{name}-label"].setVisible(visible)
         self._aligned.setVisible(framing is not None)
+        self.webbed.setVisible(framing is not None and isinstance(layer, SolidLayer))
         self._frame.setVisible(isinstance(layer, (SolidLayer, AirLayer)))
         self._frame.setText("Take members away" if framing else "Add members")
         self._replace.setVisible(layer is not None)
@@ -199,6 +244,10 @@ class LayerStrip(QFrame):
         thickness = thickness_of(layer)
         if thickness is not None:
             self.thickness.show_value(thickness, system)
+        if isinstance(layer, SolidLayer):
+            chosen = 0 if layer.boards == 1 else (2 if layer.staggered else 1)
+            self.boards.setCurrentIndex(chosen)
+            self.settling.show_value(layer.settling, system)
         if isinstance(layer, AirLayer):
             self._ventilation.setCurrentIndex(self._ventilation.findData(layer.ventilation))
             self._opening.show_value(layer.opening, system)
@@ -211,6 +260,9 @@ class LayerStrip(QFrame):
             self._width.show_value(framing.width, system)
             self._spacing.show_value(framing.spacing, system)
             self._allowance.show_value(framing.allowance, system)
+            self.webbed.setCurrentIndex(int(framing.web > 0))
+            self._web.show_value(framing.web, system)
+            self._flange.show_value(framing.flange, system)
             self._fill_alignment(layer.id, framing)
 
     def _fill_alignment(self, layer_id: str, framing: Framing) -> None:
@@ -261,6 +313,25 @@ class LayerStrip(QFrame):
         change = partial(set_thickness, assembly_id=assembly.id, layer_id=layer.id, thickness=value)
         if not self._desk.act("Change thickness", change):
             self._put_back()
+
+    def _set_boards(self, index: int) -> None:
+        layer = self._layer()
+        if isinstance(layer, SolidLayer):
+            boards, staggered = self.boards.itemData(index)
+            self._change("Change boards", replace(layer, boards=boards, staggered=staggered))
+
+    def _set_settling(self, value: float) -> None:
+        layer = self._layer()
+        if isinstance(layer, SolidLayer):
+            self._change("Change settling", replace(layer, settling=value))
+
+    def _set_webbed(self, index: int) -> None:
+        framing = _framing_of(self._layer())
+        if framing is None:
+            return
+        web, flange = self.webbed.itemData(index)
+        if bool(framing.web) != bool(web):
+            self._set_framing("Change members", replace(framing, web=web, flange=flange))
 
     def _set_ventilation(self, index: int) -> None:
         layer = self._layer()

@@ -1,11 +1,12 @@
 """The Build-up bench: the section to scale, edited in the drawing."""
 
 import uuid
+from collections.abc import Callable
 from functools import partial
 from typing import TYPE_CHECKING
 
 from msgspec.structs import replace
-from PyQt6.QtCore import QPointF, QSize, Qt
+from PyQt6.QtCore import QPointF, QRect, QSize, Qt
 from PyQt6.QtGui import QKeyEvent
 from PyQt6.QtWidgets import QPushButton, QToolButton
 
@@ -35,7 +36,11 @@ from glacis.ui.stages.bench import Bench
 from glacis.ui.stages.layer_strip import LayerStrip
 
 if TYPE_CHECKING:
+    from glacis.ui.stages.approach_panel import ApproachPanel
+    from glacis.ui.stages.area_panel import AreaPanel
     from glacis.ui.stages.material_palette import MaterialPalette
+    from glacis.ui.stages.solve_panel import SolvePanel
+    from glacis.ui.widgets.overlay import Overlay
 
 FREE = Qt.KeyboardModifier.ShiftModifier
 FAR_ENOUGH = 7.0
@@ -76,13 +81,31 @@ class SectionBench(Bench):
         self._threads.clicked.connect(lambda on: desk.adjust(show_threads=on))
         self._temperature.clicked.connect(lambda on: desk.adjust(show_temperature=on))
         self._vapour.clicked.connect(lambda on: desk.adjust(show_vapour=on))
-        self._own = QPushButton("Give this area its own")
+        self._own = QPushButton("Own copy")
         self._own.setToolTip("Copy the assembly, so that changes here touch no other area")
         self._own.clicked.connect(self._give_own)
-        self._add = QPushButton("Insert layer…")
+        self._begin = self._button(
+            "Add roof area…", "Add a roof area (Ctrl+Shift+N)", self.add_area
+        )
+        self._approach = self._button(
+            "Approach…", "Choose how the area is built (Ctrl+B)", self.choose_approach
+        )
+        self._solve = self._button(
+            "Solve…", "Thicknesses that meet the target (Ctrl+T)", self.solve
+        )
+        self._add = QPushButton("Insert…")
         self._add.setToolTip("Insert a layer outside the selected one (Insert)")
         self._add.clicked.connect(self.open_palette)
-        for widget in (self._threads, self._temperature, self._vapour, self._own, self._add):
+        for widget in (
+            self._threads,
+            self._temperature,
+            self._vapour,
+            self._own,
+            self._begin,
+            self._approach,
+            self._solve,
+            self._add,
+        ):
             self.controls.addWidget(widget)
         self.canvas = Canvas("Section of the assembly", QSize(400, 300))
         self.column.addWidget(self.canvas, 1)
@@ -92,6 +115,9 @@ class SectionBench(Bench):
         self.strip.remove_wanted.connect(self.remove_selected)
         self.column.addWidget(self.strip)
         self._palette_panel: MaterialPalette | None = None
+        self._approach_panel: ApproachPanel | None = None
+        self._solve_panel: SolvePanel | None = None
+        self._area_panel: AreaPanel | None = None
         self.canvas.pressed.connect(self._press)
         self.canvas.dragged.connect(self._move)
         self.canvas.released.connect(self._release)
@@ -107,10 +133,75 @@ class SectionBench(Bench):
             from glacis.ui.stages.material_palette import MaterialPalette
 
             self._palette_panel = MaterialPalette(self.desk, self)
-            self._palette_panel.hide()
             self._palette_panel.closed.connect(self.canvas.setFocus)
             self._palette_panel.layer_chosen.connect(self._take_from_palette)
         return self._palette_panel
+
+    @property
+    def approach_panel(self) -> "ApproachPanel":
+        """The approach chooser, made when it is first wanted."""
+        if self._approach_panel is None:
+            from glacis.ui.stages.approach_panel import ApproachPanel
+
+            self._approach_panel = ApproachPanel(self.desk, self)
+            self._approach_panel.closed.connect(self.canvas.setFocus)
+        return self._approach_panel
+
+    @property
+    def solve_panel(self) -> "SolvePanel":
+        """The solver, made when it is first wanted."""
+        if self._solve_panel is None:
+            from glacis.ui.stages.solve_panel import SolvePanel
+
+            self._solve_panel = SolvePanel(self.desk, self)
+            self._solve_panel.closed.connect(self.canvas.setFocus)
+            self._solve_panel.said.connect(self.said)
+        return self._solve_panel
+
+    @property
+    def area_panel(self) -> "AreaPanel":
+        """The panel for a new area, made when it is first wanted."""
+        if self._area_panel is None:
+            from glacis.ui.stages.area_panel import AreaPanel
+
+            self._area_panel = AreaPanel(self.desk, self)
+            self._area_panel.closed.connect(self.canvas.setFocus)
+            self._area_panel.said.connect(self.said)
+            self._area_panel.added.connect(lambda _area: self.choose_approach())
+        return self._area_panel
+
+    def _panels(self) -> "tuple[Overlay, ...]":
+        made = (self._palette_panel, self._approach_panel, self._solve_panel, self._area_panel)
+        return tuple(panel for panel in made if panel is not None)
+
+    def _ground(self) -> QRect:
+        """Where panels lie: from the section to the foot of the bench."""
+        top = self.canvas.geometry().top()
+        return QRect(self.canvas.x(), top, self.canvas.width(), self.height() - top - 8)
+
+    def choose_approach(self) -> None:
+        """Offer the approaches."""
+        self._open_alone(self.approach_panel)
+
+    def solve(self) -> None:
+        """Offer thicknesses that meet the target."""
+        self._open_alone(self.solve_panel)
+
+    def add_area(self) -> None:
+        """Ask for a new roof area."""
+        self._open_alone(self.area_panel)
+
+    def _open_alone(self, panel: "ApproachPanel | SolvePanel | AreaPanel") -> None:
+        for other in self._panels():
+            other.dismiss()
+        if self.desk.area is not None or panel is self._area_panel:
+            panel.open_over(self._ground())
+
+    def _button(self, text: str, tip: str, slot: Callable[[], None]) -> QPushButton:
+        button = QPushButton(text)
+        button.setToolTip(tip)
+        button.clicked.connect(slot)
+        return button
 
     def _toggle(self, text: str, tip: str) -> QToolButton:
         button = QToolButton()
@@ -127,7 +218,10 @@ class SectionBench(Bench):
         self._threads.setChecked(desk.settings.show_threads)
         shared = desk.sharing()
         self._own.setVisible(shared > 1)
-        self._add.setEnabled(desk.assembly is not None)
+        here = desk.assembly is not None
+        self._begin.setVisible(not here)
+        for button in (self._approach, self._solve, self._add):
+            button.setVisible(here)
         words = self.empty_words()
         if desk.assembly is not None:
             words = desk.assembly.name + (f" · {shared} areas" if shared > 1 else "")
@@ -136,6 +230,8 @@ class SectionBench(Bench):
         self.strip.refresh()
         if self._palette_panel is not None and self._palette_panel.isVisible():
             self._palette_panel.refresh()
+        if self._solve_panel is not None and self._solve_panel.isVisible():
+            self._solve_panel.refresh()
 
     def _style(self, width: float, height: float) -> SectionStyle:
         desk, drag = self.desk, self._drag
@@ -167,8 +263,8 @@ class SectionBench(Bench):
         return next((x for x in assembly.layers if x.id == identifier), None) if assembly else None
 
     def _press(self, hot: Hot | None, at: QPointF) -> None:
-        if self._palette_panel is not None:
-            self._palette_panel.dismiss()
+        for panel in self._panels():
+            panel.dismiss()
         frame = self._frame()
         if hot is None or frame is None:
             return

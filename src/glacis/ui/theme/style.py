@@ -35,8 +35,14 @@ QComboBox::drop-down {{ width: 18px; border: none; }}
 QComboBox::down-arrow {{ width: 0; height: 0; border-left: 4px solid {paper}; border-right: 4px solid {paper}; border-top: 5px solid {second}; margin-right: 6px; }}
 QComboBox QAbstractItemView {{ background: {bench}; color: {ink}; border: 1px solid {hairline}; selection-background-color: {wash}; selection-color: {ink}; }}
 QListView {{ background: {bench}; color: {ink}; border: 1px solid {hairline}; outline: 0; }}
+QListView::item {{ padding: 4px 6px; }}
 QListView::item:selected {{ background: {wash}; color: {ink}; }}
 QListView:focus {{ border: 2px solid {accent}; }}
+QTableWidget {{ background: {bench}; color: {ink}; border: 1px solid {hairline}; outline: 0; }}
+QTableWidget::item:selected {{ background: {wash}; color: {ink}; }}
+QTableWidget:focus {{ border: 2px solid {accent}; }}
+QHeaderView {{ background: {bench}; }}
+QHeaderView::section {{ background: {bench}; color: {second}; font-weight: normal; border: none; border-bottom: 1px solid {ink}; padding: 3px 6px; }}
 QScrollArea {{ border: none; background: transparent; }}
 QScrollBar:vertical {{ background: transparent; width: 10px; margin: 0; }}
 QScrollBar::handle:vertical {{ background: {hairline}; min-height: 24px; margin: 1px 2px; }}

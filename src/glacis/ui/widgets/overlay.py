@@ -30,10 +30,11 @@ class Overlay(QFrame):
         self.buttons.addWidget(close)
         self.column.addLayout(self.buttons)
 
-    def show_over(self, area: QRect, width: int) -> None:
-        """Lie over the right part of ``area``."""
+    def show_over(self, area: QRect, width: int, height: int | None = None) -> None:
+        """Lie over the right part of ``area``, as tall as it or as ``height``."""
         width = min(width, area.width())
-        self.setGeometry(area.right() - width + 1, area.top(), width, area.height())
+        height = min(height or area.height(), area.height())
+        self.setGeometry(area.right() - width + 1, area.top(), width, height)
         self.show()
         self.raise_()
 

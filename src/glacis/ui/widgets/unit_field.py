@@ -31,6 +31,7 @@ class UnitField(QLineEdit):
         self._system: System = "si"
         self._value = 0.0
         self._shown = ""
+        self._may_be_empty = False
         self.textEdited.connect(self._listen)
         self.returnPressed.connect(self._commit)
 
@@ -40,6 +41,17 @@ class UnitField(QLineEdit):
         typing = self.hasFocus() and self.text() != self._shown
         self._value, self._system, self._shown = value, system, fresh
         if not typing:
+            self._show()
+
+    def show_limit(self, value: float | None, system: System) -> None:
+        """Show a limit, or that there is none; an emptied field commits 0 for none."""
+        self.setPlaceholderText("no limit")
+        self._may_be_empty = True
+        if value is not None:
+            self.show_value(value, system)
+            return
+        self._value, self._system, self._shown = 0.0, system, ""
+        if not self.hasFocus():
             self._show()
 
     def _show(self) -> None:
@@ -67,6 +79,10 @@ class UnitField(QLineEdit):
 
     def _commit(self) -> None:
         if self.text() == self._shown:
+            return
+        if self._may_be_empty and not self.text().strip():
+            self._shown = self.text()
+            self.committed.emit(0.0)
             return
         try:
             reading = parse(self.text(), self._quantity, self._system, self._name)

@@ -1,0 +1,49 @@
+"""What a change would do to every headline figure, before it is made."""
+
+from PyQt6.QtWidgets import QGridLayout
+
+from glacis.core.analysis import AreaResult
+from glacis.core.headline import headlines
+from glacis.core.units.format import number
+from glacis.ui.desk import Desk
+from glacis.ui.walk import group_key
+from glacis.ui.widgets.labels import label
+
+
+def changes(desk: Desk, before: AreaResult, after: AreaResult) -> list[tuple[str, str]]:
+    """Name and ``old → new unit`` of every headline figure that would be shown differently."""
+    found = []
+    for old, new in zip(headlines(before.roof), headlines(after.roof), strict=True):
+        was = number(old.value, old.quantity, desk.system)
+        will = number(new.value, new.quantity, desk.system)
+        if was != will:
+            unit = new.quantity.unit(desk.system).symbol
+            found.append((old.name, f"{was} → {will} {unit}".rstrip()))
+    return found
+
+
+def cleared_words(before: AreaResult, after: AreaResult) -> str:
+    """How many findings here would go, and how many would come."""
+    known = {group_key(finding)[:2] for finding in before.findings}
+    found = {group_key(finding)[:2] for finding in after.findings}
+    words = f"clears {len(known - found)} of {len(known)} findings here"
+    new = len(found - known)
+    return f"{words}, brings {new}" if new else words
+
+
+def effect_grid(desk: Desk, before: AreaResult, after: AreaResult | None) -> QGridLayout:
+    """All changes as a grid of labels."""
+    grid = QGridLayout()
+    grid.setContentsMargins(4, 2, 0, 4)
+    grid.setHorizontalSpacing(6)
+    grid.setVerticalSpacing(0)
+    if after is None:
+        return grid
+    row = 0
+    for name, change in changes(desk, before, after):
+        grid.addWidget(label(name, "second small"), row, 0)
+        grid.addWidget(label(change, "small"), row, 1, 1, 2)
+        row += 1
+    grid.addWidget(label(cleared_words(before, after), "second small"), row, 0, 1, 3)
+    grid.setColumnStretch(2, 1)
+    return grid
