@@ -24,6 +24,7 @@ class Answers(Prompts):
         self.path: Path | None = None
         self.answer: Answer = "discard"
         self.yes = True
+        self.named = ""
         self.told: list[str] = []
 
     def open_path(self, _parent: QWidget, _folder: str) -> Path | None:
@@ -31,6 +32,12 @@ class Answers(Prompts):
 
     def save_path(self, _parent: QWidget, _title: str, _proposal: str, _kinds: str) -> Path | None:
         return self.path
+
+    def table_path(self, _parent: QWidget) -> Path | None:
+        return self.path
+
+    def name(self, _parent: QWidget, _title: str, proposal: str) -> str | None:
+        return self.named or proposal
 
     def unsaved(self, _parent: QWidget, name: str) -> Answer:
         self.told.append(f"unsaved: {name}")

@@ -36,6 +36,9 @@ from glacis.core.moisture.assess import assess_moisture, assess_surface, monthly
 from glacis.core.moisture.monthly import MonthAir, Monthly
 from glacis.core.moisture.surface import Surface
 from glacis.core.roof import Roof
+from glacis.core.units.format import significant
+from glacis.core.units.quantities import Quantity
+from glacis.core.working import Step, Working
 
 T = TypeVar("T")
 
@@ -56,6 +59,26 @@ class Results(Struct, frozen=True):
     def decision(self, finding: Finding) -> Decision | None:
         """The decision that accepts a finding as it stands; None where it is open."""
         return accepted_by(self.decisions, finding) if self.decisions else None
+
+    def mean_working(self) -> Working:
+        """How U of the whole roof came about."""
+        kind = Quantity.TRANSMITTANCE
+        steps = [
+            Step(
+                f"A_{number} U_{number}", item.roof.area.name,
+                f"{significant(item.roof.true_area)} m² × {significant(item.roof.heat.transmittance)}",
+                item.roof.true_area * item.roof.heat.transmittance, Quantity.FACTOR,
+            )
+            for number, item in enumerate(self.areas, 1)
+        ]  # fmt: skip
+        total = sum(item.roof.true_area for item in self.areas)
+        shown = f"{significant(sum(step.value for step in steps))} / {significant(total)}"
+        mean = self.mean_transmittance or 0.0
+        steps.append(Step("U_m", "Σ A U/Σ A", shown, mean, kind, "", "areas along the slope"))
+        return Working(
+            "Thermal transmittance of the whole roof", tuple(steps),
+            ("Bridges at edges, ridges and penetrations are not in it yet: clear fields only.",),
+        )  # fmt: skip
 
     @property
     def open_findings(self) -> tuple[Finding, ...]:

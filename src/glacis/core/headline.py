@@ -27,6 +27,7 @@ Figure = Literal[
     "cost",
     "carbon",
     "loss",
+    "mean",
 ]
 
 

@@ -30,7 +30,7 @@ def _row(layer: LayerData) -> list[str]:
     ]
 
 
-def _safe(cell: str) -> str:
+def safe(cell: str) -> str:
     """A cell that no spreadsheet takes for a formula."""
     return f"'{cell}" if cell[:1] in ("=", "+", "-", "@") and not _is_number(cell) else cell
 
@@ -52,5 +52,5 @@ def layers_csv(results: Results) -> str:
         roof = item.roof
         for number, layer in enumerate(roof.layers, 1):
             cells = [roof.area.name, roof.assembly.name, str(number), *_row(layer)]
-            writer.writerow([_safe(cell) for cell in cells])
+            writer.writerow([safe(cell) for cell in cells])
     return out.getvalue()

@@ -7,6 +7,7 @@ import re
 from typing import Literal
 
 from msgspec import Struct
+from msgspec.structs import replace
 
 Anchor = Literal["start", "middle", "end"]
 Dash = Literal["solid", "dash", "dot", "dash-dot"]
@@ -78,6 +79,14 @@ class Scene(Struct, frozen=True):
 def box(x0: float, y0: float, x1: float, y1: float) -> tuple[float, ...]:
     """The corners of a rectangle as flat pairs."""
     return (x0, y0, x1, y0, x1, y1, x0, y1)
+
+
+def shifted(item: Item, x: float, y: float) -> Item:
+    """The same primitive elsewhere."""
+    if isinstance(item, Text):
+        return replace(item, x=item.x + x, y=item.y + y)
+    points = tuple(value + (y if k % 2 else x) for k, value in enumerate(item.points))
+    return replace(item, points=points)
 
 
 _SUBSCRIPT = re.compile(r"(?<!\w)([A-Za-zδθλμφψ])_([A-Za-z0-9,]{1,8})(?!\w)")

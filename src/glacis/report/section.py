@@ -126,6 +126,8 @@ def _breeze(band: Band, layout: Frame) -> Iterator[Item]:
     y = (band.top + band.bottom) / 2
     for share in (0.10, 0.58, 0.80):
         x = layout.left + (layout.right - layout.left) * share
+        if x + 26 > layout.right:
+            continue
         yield Line((x, y, x + 26, y), "second", FACE)
         yield Line((x + 21, y - 3, x + 26, y, x + 21, y + 3), "second", FACE)
 

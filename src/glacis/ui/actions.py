@@ -50,7 +50,8 @@ ACTIONS = (
     Action("show_stage", "View", "Build-up", "Ctrl+2", "The section, to be edited", "build-up"),
     Action("show_stage", "View", "Heat", "Ctrl+3", "U-value and its limits", "heat"),
     Action("show_stage", "View", "Moisture", "Ctrl+4", "Condensate over the year", "moisture"),
-    Action("show_stage", "View", "Handover", "Ctrl+5", "The report", "handover"),
+    Action("show_stage", "View", "Compare", "Ctrl+5", "Variants side by side", "compare"),
+    Action("show_stage", "View", "Handover", "Ctrl+6", "The report", "handover"),
     Action("step_area", "View", "Next area", "Ctrl+PgDown", "Select the next roof area", "1", rule=True),
     Action("step_area", "View", "Area before", "Ctrl+PgUp", "Select the roof area before", "-1"),
     Action("open_working", "View", "Working of U", "Ctrl+W", "Open the steps behind U", "u", rule=True),
@@ -73,5 +74,7 @@ BENCH_KEYS = (
     ("Build-up", "Shift while dragging", "leave the purchasable steps"),
     ("Site", "Left, Right, Return", "pick a month and type its temperature; Shift+Return its humidity"),
     ("Moisture", "Left, Right", "look at another month"),
+    ("Heat", "1, 2, 3", "paths, thickness, methods"),
+    ("Compare", "Left, Right, Return", "select a variant and build it; K keeps the present, Delete removes"),
     ("everywhere", "Tab, Space", "reach and press everything else"),
 )  # fmt: skip

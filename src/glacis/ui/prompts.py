@@ -3,7 +3,7 @@
 from pathlib import Path
 from typing import Literal
 
-from PyQt6.QtWidgets import QFileDialog, QMessageBox, QWidget
+from PyQt6.QtWidgets import QFileDialog, QInputDialog, QMessageBox, QWidget
 
 Answer = Literal["save", "discard", "cancel"]
 PROJECTS = "Glacis projects (*.glacis)"
@@ -21,6 +21,16 @@ class Prompts:
         """Where to write."""
         name, _ = QFileDialog.getSaveFileName(parent, title, proposal, kinds)
         return Path(name) if name else None
+
+    def table_path(self, parent: QWidget) -> Path | None:
+        """Which table to read."""
+        name, _ = QFileDialog.getOpenFileName(parent, "Import materials", "", "CSV tables (*.csv)")
+        return Path(name) if name else None
+
+    def name(self, parent: QWidget, title: str, proposal: str) -> str | None:
+        """A name for something."""
+        text, taken = QInputDialog.getText(parent, title, "Name", text=proposal)
+        return text if taken else None
 
     def unsaved(self, parent: QWidget, name: str) -> Answer:
         """What to do with changes that are not saved."""

@@ -15,6 +15,7 @@ TITLES = {
     "build-up": "Build-up",
     "heat": "Heat",
     "moisture": "Moisture",
+    "compare": "Compare",
     "handover": "Handover",
 }
 HEIGHT = 40

@@ -156,13 +156,17 @@ class MainWindow(QMainWindow):
             from glacis.ui.stages.moisture_bench import MoistureBench
 
             return MoistureBench(self.desk)
+        if stage == "compare":
+            from glacis.ui.stages.compare_bench import CompareBench
+
+            return CompareBench(self.desk, self.prompts)
         if stage == "handover":
             from glacis.ui.stages.handover_bench import HandoverBench
 
             return HandoverBench(self.desk, self.prompts)
         from glacis.ui.stages.section_bench import SectionBench
 
-        return SectionBench(self.desk)
+        return SectionBench(self.desk, self.prompts)
 
     @property
     def working_panel(self) -> WorkingPanel | None:

@@ -104,6 +104,8 @@ class WorkingPanel(QDialog):
 
     def _working(self) -> Working | None:
         area = self._desk.area
+        if area is not None and self._figure == "mean":
+            return self._desk.results.mean_working()
         return working_of(area.roof, self._figure) if area else None
 
     def refresh(self) -> None:

@@ -170,6 +170,29 @@ def _correction_steps(heat: Heat) -> list[Step]:
     return steps
 
 
+def _beside_steps(heat: Heat) -> list[Step]:
+    """The same roof by the other schools, and its label against what works."""
+    kind = Quantity.TRANSMITTANCE
+    steps = []
+    if len(heat.main.sections) > 1:
+        for symbol, limit, value, method in (
+            ("U_par", "1/R′", heat.parallel, "parallel"),
+            ("U_iso", "1/R″", heat.isothermal, "isothermal"),
+        ):
+            shown = f"1/{sig(1 / value)}"
+            steps.append(
+                Step(symbol, limit, shown, value, kind, METHOD_SOURCE[method], "beside it")
+            )
+    if heat.nominal:
+        formula = "Σ d/λ of the insulation, as labelled"
+        steps.append(Step("R_lab", formula, "", heat.nominal, R, "", "no members, no settling"))
+        inside, outside = heat.main.surfaces
+        shown = f"1 − ({sig(heat.effective)} − {sig(inside)} − {sig(outside)})/{sig(heat.nominal)}"
+        lost = max(0.0, heat.derating)
+        steps.append(Step("lost", "1 − (1/U_c − R_si − R_se)/R_lab", shown, lost, Quantity.SHARE))
+    return steps
+
+
 def transmittance_working(layers: tuple[LayerData, ...], heat: Heat) -> Working:
     """How U came about."""
     counted = layers[: heat.counted]
@@ -202,6 +225,7 @@ def transmittance_working(layers: tuple[LayerData, ...], heat: Heat) -> Working:
         )
     )
     steps.extend(_correction_steps(heat))
+    steps.extend(_beside_steps(heat))
     assumptions = [
         f"Heat flows upward through roofs up to {STEEPEST_UP:.0f}° pitch.",
         "A certificate states U with two decimals.",

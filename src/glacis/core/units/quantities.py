@@ -107,6 +107,9 @@ class Quantity(Enum):
         Unit("Btu/(lb·°F)", BTU / (POUND * FAHRENHEIT_STEP), 3),
     )
     AREA_MASS = Kind("weight", "m", Unit("kg/m²", 1.0, 1), Unit("lb/ft²", POUND / FOOT**2, 1))
+    COUNT_AREA = Kind(
+        "number to the area", "n", Unit("per m²", 1.0, 1), Unit("per ft²", 1 / FOOT**2, 2)
+    )
     COST = Kind("first cost", "C", Unit("per m²", 1.0, 0), Unit("per ft²", 1 / FOOT**2, 1))
     CARBON = Kind(
         "embodied carbon",

@@ -132,6 +132,8 @@ class MaterialPalette(Overlay):
     """Lies over the right of the bench while a layer is being chosen."""
 
     layer_chosen = pyqtSignal(object)
+    import_wanted = pyqtSignal()
+    export_wanted = pyqtSignal()
 
     def __init__(self, desk: Desk, parent: QWidget) -> None:
         super().__init__("Insert a layer", parent)
@@ -153,7 +155,17 @@ class MaterialPalette(Overlay):
         own = QPushButton("New material…")
         own.setToolTip("Add a material of your own, with its source, to this project")
         own.clicked.connect(self._new_material)
-        self.buttons.addWidget(own)
+        self.star = QPushButton("Favourite")
+        self.star.setToolTip("Let the selected material stand first in the palette, or no longer")
+        self.star.clicked.connect(self.toggle_favourite)
+        self.take_in = QPushButton("Import…")
+        self.take_in.setToolTip("Read materials of your own from a CSV table into this project")
+        self.take_in.clicked.connect(self.import_wanted)
+        self.write = QPushButton("Export…")
+        self.write.setToolTip("Write all materials, yours first, as a CSV table")
+        self.write.clicked.connect(self.export_wanted)
+        for button in (own, self.star, self.take_in, self.write):
+            self.buttons.addWidget(button)
         for widget in (self.search, self._none, self.list):
             self.column.addWidget(widget)
         self.finish()
@@ -177,15 +189,17 @@ class MaterialPalette(Overlay):
 
     def refresh(self) -> None:
         """Take up new materials and units."""
-        key = (self._desk.project.materials, self._desk.system)
+        favourites = self._desk.settings.favourites
+        key = (self._desk.project.materials, self._desk.system, favourites)
         if key == self._key:
             return
         self._key = key
         families = self._desk.library.family_index()
         entries = [self._space(*space) for space in SPACES]
         own = {material.id for material in self._desk.project.materials}
-        listed = [m for m in self._desk.materials.values() if m.id in own]
-        listed += [m for m in self._desk.materials.values() if m.id not in own]
+        listed = sorted(
+            self._desk.materials.values(), key=lambda m: (m.id not in favourites, m.id not in own)
+        )
         for material in listed:
             family = families.get(material.family)
             hatch = family.hatch if family else "unknown"
@@ -209,8 +223,9 @@ class MaterialPalette(Overlay):
                 else (f"k {with_unit(unit, Quantity.CONDUCTIVITY, 'us').split()[0]}")
             )
         words = (material.name, material.purpose, family, material.vapour_note, *material.roles)
+        mark = "★ " if material.id in self._desk.settings.favourites else ""
         return Entry(
-            material.name,
+            mark + material.name,
             material.purpose,
             figures,
             hatch,
@@ -244,6 +259,17 @@ class MaterialPalette(Overlay):
         entry = self.list.currentIndex().data(ENTRY)
         if entry is not None:
             self.layer_chosen.emit(entry.layer)
+
+    def toggle_favourite(self) -> None:
+        """Let the selected material stand first, or no longer."""
+        entry = self.list.currentIndex().data(ENTRY)
+        name = getattr(entry.layer, "material", "") if entry is not None else ""
+        if not name:
+            return
+        known = self._desk.settings.favourites
+        fresh = tuple(x for x in known if x != name) if name in known else (*known, name)
+        self._desk.adjust(favourites=fresh)
+        self.refresh()
 
     def _new_material(self) -> None:
         dialog = MaterialDialog(self._desk, self.window() or self)

@@ -10,6 +10,7 @@ from PyQt6.QtCore import QPointF, QRect, QSize, Qt
 from PyQt6.QtGui import QKeyEvent
 from PyQt6.QtWidgets import QPushButton, QToolButton
 
+from glacis.core.errors import GlacisError
 from glacis.core.headline import headlines
 from glacis.core.materials.library import nearest_purchasable
 from glacis.core.model.edit import (
@@ -32,6 +33,7 @@ from glacis.report.section import SectionStyle, lay_out, section_scene
 from glacis.ui.core_column import step_layer
 from glacis.ui.desk import Desk
 from glacis.ui.drawing.canvas import Canvas
+from glacis.ui.prompts import Prompts
 from glacis.ui.stages.bench import Bench
 from glacis.ui.stages.layer_strip import LayerStrip
 
@@ -72,8 +74,9 @@ class LayerDrag:
 class SectionBench(Bench):
     """Drag faces and layers, insert from the palette, edit the rest in the strip below."""
 
-    def __init__(self, desk: Desk) -> None:
+    def __init__(self, desk: Desk, prompts: Prompts) -> None:
         super().__init__(desk, "Build-up")
+        self._prompts = prompts
         self._drag: FaceDrag | LayerDrag | None = None
         self._temperature = self._toggle("θ", "Temperature line of the winter design day (T)")
         self._vapour = self._toggle("p", "Vapour lines of the telling month (V)")
@@ -135,6 +138,8 @@ class SectionBench(Bench):
             self._palette_panel = MaterialPalette(self.desk, self)
             self._palette_panel.closed.connect(self.canvas.setFocus)
             self._palette_panel.layer_chosen.connect(self._take_from_palette)
+            self._palette_panel.import_wanted.connect(self.import_materials)
+            self._palette_panel.export_wanted.connect(self.export_materials)
         return self._palette_panel
 
     @property
@@ -459,6 +464,41 @@ class SectionBench(Bench):
                 fresh = replace(fresh, thickness=nearest_purchasable(material, old.thickness))  # type: ignore[union-attr]
         self.desk.act("Change material", partial(set_layer, assembly_id=assembly_id, layer=fresh))
         self.palette_panel.dismiss()
+
+    def import_materials(self) -> None:
+        """Read materials from a CSV table into the project."""
+        from glacis.files.materials_csv import read_materials, with_materials
+
+        path = self._prompts.table_path(self)
+        if path is None:
+            return
+        try:
+            found = read_materials(path, self.desk.library.family_index())
+        except GlacisError as fault:
+            self.said.emit(str(fault), True)
+            return
+        if self.desk.act("Import materials", partial(with_materials, found=found)):
+            self.said.emit(f"{len(found)} materials read from {path.name}.", False)
+            self.palette_panel.refresh()
+
+    def export_materials(self) -> None:
+        """Write all materials as a CSV table."""
+        from glacis.files.atomic import write_atomic
+        from glacis.files.materials_csv import materials_csv
+
+        path = self._prompts.save_path(
+            self, "Export materials", "materials.csv", "CSV tables (*.csv)"
+        )
+        if path is None:
+            return
+        own = {material.id for material in self.desk.project.materials}
+        listed = sorted(self.desk.materials.values(), key=lambda m: m.id not in own)
+        try:
+            write_atomic(path, materials_csv(listed).encode())
+        except GlacisError as fault:
+            self.said.emit(str(fault), True)
+            return
+        self.said.emit(f"Written: {path.name}", False)
 
     def _give_own(self) -> None:
         area = self.desk.area

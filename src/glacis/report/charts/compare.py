@@ -1,0 +1,124 @@
+"""Variants side by side: sections at one scale, figures with their differences."""
+
+from collections.abc import Iterator
+
+from msgspec import Struct
+
+from glacis.core.analysis import AreaResult
+from glacis.core.headline import Headline, headlines
+from glacis.core.judgement.finding import SEVERITIES
+from glacis.core.units.format import MINUS, number
+from glacis.core.units.quantities import System
+from glacis.report.frame import best_scale
+from glacis.report.scene import (
+    DIMENSION,
+    FACE,
+    Hot,
+    Item,
+    Line,
+    Scene,
+    Shape,
+    Text,
+    box,
+    shifted,
+    shorten,
+)
+from glacis.report.section import SectionStyle, section_scene
+
+NAMES = 178.0
+"""Width of the column of names."""
+ROW = 19.0
+TITLE = 30.0
+
+
+class Column(Struct, frozen=True):
+    """One alternative: id, name and what follows from it; the first is what is built."""
+
+    id: str
+    name: str
+    result: AreaResult
+
+
+def _difference(old: Headline, new: Headline, system: System) -> str:
+    """Change against the first column; empty where the shown figures are the same."""
+    unit = new.quantity.unit(system)
+    if number(old.value, old.quantity, system) == number(new.value, new.quantity, system):
+        return ""
+    change = (new.value - old.value) / (unit.scale if not unit.fraction else 1.0)
+    if unit.fraction:
+        shown = number(abs(new.value - old.value), new.quantity, system)
+    else:
+        shown = f"{abs(change):.{max(unit.decimals, 0)}f}"
+    return f"{'+' if change > 0 else MINUS}{shown}"
+
+
+def _sections(
+    columns: tuple[Column, ...], width: float, height: float, system: System
+) -> Iterator[Item]:
+    room = height - 34 - 44
+    scale = max(best_scale(column.result.roof.layers, room) for column in columns)
+    for place, column in enumerate(columns):
+        style = SectionStyle(
+            width - 12, height, system=system, labels="thickness", scale=scale, floor=height - 44
+        )
+        scene = section_scene(column.result.roof, style)
+        for item in scene.items:
+            yield shifted(item, NAMES + width * place, TITLE)
+    words = f"one scale, 1:{scale:g}"
+    yield Text(6, TITLE + height - 16, words, 12, "second")
+
+
+def _found_words(result: AreaResult) -> str:
+    counts = [(s, sum(f.severity == s for f in result.findings)) for s in SEVERITIES]
+    return ", ".join(f"{count} {severity}" for severity, count in counts if count) or "none"
+
+
+def _table(columns: tuple[Column, ...], width: float, top: float, system: System) -> Iterator[Item]:
+    first = headlines(columns[0].result.roof)
+    right = NAMES + width * len(columns)
+    for row, figure in enumerate(first):
+        y = top + ROW * row
+        unit = figure.quantity.unit(system).symbol
+        yield Line((6, y - 14, right, y - 14), "hairline", DIMENSION)
+        yield Text(6, y, shorten(f"{figure.name}  {unit}", NAMES - 8, 12), 12, "second")
+        for place, column in enumerate(columns):
+            mine = headlines(column.result.roof)[row]
+            x = NAMES + width * place
+            missed = mine.meets is False
+            shown = number(mine.value, mine.quantity, system)
+            yield Text(x + 6, y, shown, 13, "mind" if missed else "ink", face="semibold")
+            if place:
+                yield Text(x + 56, y, _difference(figure, mine, system), 12, "second")
+            if missed:
+                yield Text(x + width - 12, y, "missed", 12, "mind", "end")
+    y = top + ROW * len(first)
+    yield Line((6, y - 14, right, y - 14), "hairline", DIMENSION)
+    yield Text(6, y, "Findings", 12, "second")
+    for place, column in enumerate(columns):
+        words = shorten(_found_words(column.result), width - 12, 12)
+        yield Text(NAMES + width * place + 6, y, words, 12)
+
+
+def compare_scene(
+    columns: tuple[Column, ...], chosen: str, width: float, height: float, system: System
+) -> Scene:
+    """All columns; a press selects one."""
+    each = (width - NAMES - 6) / max(2, len(columns))
+    rows = len(headlines(columns[0].result.roof)) + 1
+    drawn = max(120.0, height - TITLE - ROW * rows - 26)
+    items: list[Item] = []
+    hot = []
+    for place, column in enumerate(columns):
+        x = NAMES + each * place
+        edges = (x - 2, 4.0, x + each - 8, height - 6)
+        if column.id == chosen:
+            items.append(Shape(box(*edges), "", "accent", 1.6))
+        title = shorten(column.name, each - 20, 13.6)
+        items.append(Text(x + 6, 22, title, 13, face="semibold"))
+        hot.append(Hot("column", column.id, edges, column.name))
+        if place:
+            items.append(Line((x - 5, 8, x - 5, height - 8), "hairline", FACE))
+    items.append(Text(6, 22, "built, and variants", 12, "second"))
+    items.extend(_sections(columns, each, drawn, system))
+    items.extend(_table(columns, each, TITLE + drawn + 18, system))
+    return Scene(width, height, tuple(items), tuple(hot))
