@@ -14,7 +14,9 @@ from glacis.core.model.document import (
     Assembly,
     Climate,
     HumidityClass,
+    Imperfections,
     Material,
+    Method,
     Project,
     RoofArea,
     SetPoint,
@@ -54,8 +56,9 @@ def climate(
     temperature: tuple[float, ...] = MILD, humidity: tuple[float, ...] = MILD_HUMIDITY
 ) -> Climate:
     return Climate(
-        temperature=temperature, humidity=humidity, design_winter=-8.0, design_summer=28.0
-    )
+        temperature=temperature, humidity=humidity, design_winter=-8.0, design_summer=28.0,
+        rain=(60.0,) * 12,
+    )  # fmt: skip
 
 
 def roof_project(
@@ -67,6 +70,8 @@ def roof_project(
     materials: tuple[Material, ...] = (),
     target: float = 0.18,
     approach: str = "",
+    imperfections: Imperfections | None = None,
+    method: Method = "combined",
 ) -> Project:
     """A project with one area whose build-up is ``layers``, inside to outside.
 
@@ -101,8 +106,10 @@ def roof_project(
         materials=materials,
     )
     named = approach or (*fitting(analysed(project).roof.layers), "warm-deck")[0]
-    assembly = replace(project.assemblies[0], approach=named)
-    return replace(project, assemblies=(assembly,))
+    stated = imperfections or Imperfections()
+    assembly = replace(project.assemblies[0], approach=named, imperfections=stated)
+    targets = replace(project.targets, method=method)
+    return replace(project, assemblies=(assembly,), targets=targets)
 
 
 def analysed(project: Project) -> AreaResult:

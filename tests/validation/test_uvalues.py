@@ -7,13 +7,17 @@ import pytest
 from glacis.core.model.layers import AirLayer, MembraneLayer, SolidLayer
 from support import analysed, case, own_material, roof_project
 from validation.uvalues import ROOFS, HandWorked
+from validation.uvalues_more import MORE
 
 TABLE = Path(__file__).parents[2] / "docs" / "physics" / "validation.md"
 
 
-@pytest.mark.parametrize("roof", ROOFS, ids=lambda roof: roof.name)
+@pytest.mark.parametrize("roof", [*ROOFS, *MORE], ids=lambda roof: roof.name)
 def test_u_by_hand(roof: HandWorked):
-    result = analysed(roof_project(*roof.layers, pitch=roof.pitch)).roof
+    project = roof_project(
+        *roof.layers, pitch=roof.pitch, imperfections=roof.imperfections, method=roof.method
+    )
+    result = analysed(project).roof
     assert result.heat.transmittance == pytest.approx(roof.expected, rel=1e-6)
 
 

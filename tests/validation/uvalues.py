@@ -6,6 +6,7 @@ from nothing that Glacis computes. The same list makes the table in docs/physics
 
 from typing import NamedTuple
 
+from glacis.core.model.document import Imperfections, Method
 from glacis.core.model.layers import (
     AirLayer,
     Framing,
@@ -24,6 +25,8 @@ class HandWorked(NamedTuple):
     pitch: float
     expected: float
     how: str
+    imperfections: Imperfections = Imperfections()
+    method: Method = "combined"
 
 
 def _rafters(width: float, spacing: float = 0.6, aligned: str = "") -> Framing:

@@ -31,6 +31,7 @@ ACTIONS = (
     Action("new_project", "File", "New", "Ctrl+N", "Begin an empty project"),
     Action("open_project", "File", "Open…", "Ctrl+O", "Open a project file"),
     Action("open_demo", "File", "Open the demo", "", "Open Tern Point Field Station"),
+    Action("open_example", "File", "Open an example…", "Ctrl+E", "Open one of the example roofs"),
     Action("save", "File", "Save", "Ctrl+S", "Save the project", rule=True),
     Action("save_as", "File", "Save as…", "Ctrl+Shift+S", "Save under another name"),
     Action("write_report", "File", "Write report…", "Ctrl+P", "Write the report as PDF", rule=True),

@@ -53,6 +53,15 @@ class Documents:
         self._release()
         self._desk.open_document(tern_point(self._desk.sites[0]), None)
 
+    def example(self, identifier: str) -> None:
+        """One of the example roofs, as a new project."""
+        from glacis.demo.examples import EXAMPLES, example_project
+
+        chosen = next(example for example in EXAMPLES if example.id == identifier)
+        self._release()
+        project = example_project(chosen, self._desk.sites, lambda: self._desk.analyser)
+        self._desk.open_document(project, None)
+
     def open(self, path: Path) -> str:
         """Open a project; the answer says what is wrong, empty for nothing.
 

@@ -348,6 +348,22 @@ class MainWindow(QMainWindow):
         if self._may_leave():
             self.documents.demo()
 
+    def open_example(self) -> None:
+        """Offer the example roofs."""
+        from glacis.demo.examples import EXAMPLES
+
+        menu = QMenu(self)
+        for example in EXAMPLES:
+            entry = menu.addAction(example.title)
+            if entry is not None:
+                entry.triggered.connect(lambda _on=False, name=example.id: self.take_example(name))
+        menu.popup(self.mapToGlobal(self.rect().topLeft()))
+
+    def take_example(self, identifier: str) -> None:
+        """Open an example as a new project."""
+        if self._may_leave():
+            self.documents.example(identifier)
+
     def open_project(self) -> None:
         """Ask for a project and open it."""
         folder = str(self.desk.path.parent if self.desk.path else Path.home())

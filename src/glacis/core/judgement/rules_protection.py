@@ -185,7 +185,7 @@ def _metal_bed(roof: Roof) -> Iterator[Finding]:
     for below, above in zip(roof.layers, roof.layers[1:], strict=False):
         if family(above) != "metal" or not above.has_role("covering"):
             continue
-        if below.kind == "air" or material(below) == "structured-mat":
+        if below.kind in ("air", "roof-space") or material(below) == "structured-mat":
             continue
         soft = material(above) in SOFT_METALS
         words = f"{above.name} lies flat on {below.name}: water under it cannot leave."
