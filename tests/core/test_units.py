@@ -37,6 +37,10 @@ THICKNESS, LENGTH, RESISTANCE = Quantity.THICKNESS, Quantity.LENGTH, Quantity.RE
         ("100 m", Quantity.AIR_LAYER, "us", 100.0),
         ("0.25 Btu in/(h ft2 F)", Quantity.CONDUCTIVITY, "si", 0.25 * 0.1442279),
         ("65 %", Quantity.HUMIDITY, "us", 0.65),
+        ("7/12", Quantity.ANGLE, "us", 30.25644),
+        ("4.5 in 12", Quantity.ANGLE, "si", 20.55605),
+        ("100 %", Quantity.ANGLE, "si", 45.0),
+        ("35°", Quantity.ANGLE, "si", 35.0),
     ],
 )
 def test_typed_figures_are_understood(text, quantity, system, expected):

@@ -103,8 +103,8 @@ def inverted(setting: Setting) -> Layers:
 
 
 def compact_foam(setting: Setting) -> Layers:
-    """Lining, control over wet rooms and under a closed sheet, foam between the rafters, deck, covering."""
-    control: Layers = (inner_control(setting),) if setting.wet else ()
+    """Lining, control where it is wet, cold or closed above, foam between the rafters, deck, covering."""
+    control: Layers = (inner_control(setting),) if setting.wet or setting.frost else ()
     skin: Layers = (
         sheet("underlay", "underlay-open"),
         board("covering", "bitumen-shingles", 0.004),

@@ -1,6 +1,7 @@
 """Read what people type: ``89 mm``, ``3 1/2 in``, ``5'-6"``, ``R-20``, ``0.5 perm``."""
 
 import re
+from math import atan, degrees
 
 from msgspec import Struct
 
@@ -47,6 +48,10 @@ _DECIMAL = re.compile(r"^[-+]?(?:\d+(?:[.,]\d+)?|[.,]\d+)")
 _FEET_INCHES = re.compile(
     r"^(?P<sign>-?)\s*(?P<feet>\d+)\s*(?:'|ft)\s*-?\s*(?P<inches>.*?)\s*(?:\"|in)?$"
 )
+_SLOPE = re.compile(
+    r"^(?P<rise>\d+(?:[.,]\d+)?)\s*(?:(?P<percent>%)|(?:/|:|in|on)\s*12)$", re.IGNORECASE
+)
+"""A pitch as rise over a run of twelve, or in percent."""
 _GLYPHS = {"½": " 1/2", "¼": " 1/4", "¾": " 3/4", "⅛": " 1/8", "⅜": " 3/8", "⅝": " 5/8", "⅞": " 7/8",
            "−": "-", "″": '"', "′": "'", "\u2009": " ", "\u00a0": " "}  # fmt: skip
 
@@ -117,6 +122,12 @@ def parse(text: str, quantity: Quantity, system: System, field: str = "") -> Rea
         length = _feet_and_inches(clean)
         if length is not None:
             return Reading(length, with_unit(length, quantity, system))
+    if quantity is Quantity.ANGLE:
+        slope = _SLOPE.match(clean)
+        if slope:
+            run = 100.0 if slope["percent"] else 12.0
+            angle = degrees(atan(float(slope["rise"].replace(",", ".")) / run))
+            return Reading(angle, with_unit(angle, quantity, system))
     labelled = re.match(r"^[rR]\s*-\s*(.+)$", clean) if quantity is Quantity.RESISTANCE else None
     number, rest = _mixed_number(labelled[1] if labelled else clean)
     units = _units_of(quantity)
@@ -135,6 +146,8 @@ def parse(text: str, quantity: Quantity, system: System, field: str = "") -> Rea
 def _example(quantity: Quantity, system: System) -> str:
     if quantity is Quantity.THICKNESS:
         return "89 mm or 3 1/2 in"
+    if quantity is Quantity.ANGLE:
+        return "35°, 7/12 or 12 %"
     if quantity is Quantity.LENGTH:
         return "1.2 m or 4'-0\""
     return f"1 {quantity.unit(system).symbol}".strip()

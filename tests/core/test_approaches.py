@@ -1,0 +1,90 @@
+"""Approaches: each starts from a roof that works where it stands, solved for its target."""
+
+import pytest
+from msgspec.structs import replace
+
+from glacis.core.approaches.catalogue import APPROACHES
+from glacis.core.approaches.fits import misfit
+from glacis.core.model.document import Approach
+from glacis.core.model.layers import Framing, MembraneLayer, SolidLayer
+from glacis.core.model.validate import check_project
+from glacis.core.propose import propose
+from support import analyser, climate, demo, roof_project
+
+GYPSUM = SolidLayer(id="g", material="gypsum-board", thickness=0.0125)
+COLD = climate(
+    (-9.5, -8.5, -4.0, 2.5, 9.5, 14.5, 17.0, 15.5, 10.5, 5.0, -1.0, -6.5),
+    (0.87, 0.85, 0.80, 0.72, 0.66, 0.68, 0.72, 0.77, 0.81, 0.84, 0.88, 0.89),
+)
+SETTINGS = {"mild": {}, "cold": {"weather": COLD}, "wet": {"use": "wet"}}
+
+
+def pitch_for(low: float, high: float) -> float:
+    return 32.0 if low <= 32.0 <= high else 2.0
+
+
+@pytest.mark.parametrize("setting", SETTINGS)
+@pytest.mark.parametrize("approach", APPROACHES, ids=lambda a: a.id)
+def test_every_approach_starts_from_a_roof_that_works(approach, setting):
+    project = roof_project(GYPSUM, pitch=pitch_for(*approach.pitches), **SETTINGS[setting])
+    judge = analyser()
+    made = propose(judge, project, "a", approach.id)
+    check_project(made)
+    result = judge.preview_area(made, "a")
+    assert result.roof.assembly.approach == approach.id
+    assert misfit(approach.id, result.roof.layers) == ""
+    assert result.roof.heat.transmittance <= result.roof.target
+    grave = {f.rule for f in result.findings if f.severity != "note"}
+    assert grave == set()
+
+
+def test_every_approach_of_the_document_is_described():
+    assert {approach.id for approach in APPROACHES} == set(Approach.__args__)
+    for approach in APPROACHES:
+        for words in (approach.what, approach.who, approach.needs, approach.forgives):
+            assert len(words) > 20, approach.id
+        assert approach.unforgiving
+
+
+def test_switching_keeps_what_can_be_kept():
+    hemp = Framing(material="softwood", width=0.1, spacing=0.9)
+    project = roof_project(
+        SolidLayer(id="l", material="gypsum-fibre-board", thickness=0.015),
+        SolidLayer(id="w", material="hemp-batt", thickness=0.2, framing=hemp),
+        MembraneLayer(id="u", material="underlay-open"),
+        SolidLayer(id="c", material="clay-tile", thickness=0.018),
+        pitch=40,
+    )
+    made = propose(analyser(), project, "a", "warm-between-and-over")
+    layers = {layer.id: layer for layer in made.assemblies[0].layers}
+    assert layers["lining"].material == "gypsum-fibre-board"
+    assert layers["between"].material == "hemp-batt"
+    assert (layers["between"].framing.width, layers["between"].framing.spacing) == (0.1, 0.9)
+    assert layers["covering"].material == "clay-tile"
+
+
+def test_a_covering_too_flat_for_the_pitch_is_not_kept():
+    project = roof_project(GYPSUM, SolidLayer(id="c", material="slate", thickness=0.008), pitch=12)
+    made = propose(analyser(), project, "a", "all-outside")
+    materials = [getattr(layer, "material", "") for layer in made.assemblies[0].layers]
+    assert "slate" not in materials
+    assert "steel-sheet" in materials
+
+
+def test_a_shared_assembly_is_left_to_the_others():
+    project = demo()
+    made = propose(analyser(), project, "hall-south", "all-outside")
+    before = {area.id: area.assembly for area in project.areas}
+    after = {area.id: area.assembly for area in made.areas}
+    changed = {key for key in before if before[key] != after[key]}
+    assert changed == {"hall-south"}
+    assert made.assemblies[: len(project.assemblies)] == project.assemblies
+
+
+def test_a_roof_that_is_not_what_it_is_called_says_why():
+    project = roof_project(GYPSUM, pitch=30, approach="cold-ventilated-slope")
+    result = analyser().preview_area(project, "a")
+    finding = next(f for f in result.findings if f.rule == "order.approach")
+    assert "no insulation lies between members" in finding.template
+    wet = replace(project.zones[0], use="wet")
+    assert propose(analyser(), replace(project, zones=(wet,)), "a", "hybrid") != project

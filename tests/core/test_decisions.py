@@ -1,0 +1,134 @@
+"""Accepted findings stay on record and open again when the roof says something else."""
+
+import pytest
+from msgspec.structs import replace
+
+from glacis.core.errors import GlacisError, ValueRefused
+from glacis.core.judgement.decisions import accept, decision_on, reopen
+from glacis.core.model.begin import NewArea, add_area
+from glacis.core.model.document import Decision, Project
+from glacis.core.model.edit import set_thickness
+from glacis.core.model.validate import check_project
+from glacis.core.model.variants import (
+    in_place,
+    keep_variant,
+    promote_variant,
+    remove_variant,
+    rename_variant,
+    variants_of,
+)
+from support import analyser, demo, roof_project
+
+WHO = Decision(
+    id="", subject="", who="R. Vane", role="designer", date="2026-05-04", reason="Agreed"
+)
+
+
+def finding_of(project: Project, rule: str, area: str):
+    return next(
+        f for f in analyser().analyse(project).findings if f.rule == rule and f.area == area
+    )
+
+
+def test_an_accepted_finding_is_no_longer_open_and_can_be_opened_again():
+    found = finding_of(demo(), "heat.target", "hall-south")
+    accepted = accept(demo(), found, WHO)
+    results = analyser().analyse(accepted)
+    assert found in results.findings
+    assert found in results.accepted_findings
+    assert found not in results.open_findings
+    assert results.decision(found).who == "R. Vane"
+    twin = finding_of(demo(), "heat.target", "hall-north")
+    assert twin in results.open_findings
+    back = reopen(accepted, results.decision(found).id)
+    assert back.decisions == demo().decisions
+
+
+def test_a_decision_no_longer_fits_when_the_roof_changes():
+    found = finding_of(demo(), "heat.target", "laboratory")
+    accepted = accept(demo(), found, WHO)
+    worse = set_thickness(accepted, "lab-low-slope", "insulation", 0.12)
+    results = analyser().analyse(worse)
+    again = next(f for f in results.findings if f.rule == "heat.target" and f.area == "laboratory")
+    assert results.decision(again) is None
+    assert decision_on(worse.decisions, again).who == "R. Vane"
+    undone = set_thickness(worse, "lab-low-slope", "insulation", 0.16)
+    assert analyser().analyse(undone).decision(found) is not None
+
+
+def test_a_decision_needs_a_name_and_a_reason():
+    found = finding_of(demo(), "heat.target", "laboratory")
+    for nothing in (replace(WHO, who=" "), replace(WHO, reason="")):
+        with pytest.raises(ValueRefused, match="a few words"):
+            accept(demo(), found, nothing)
+
+
+def test_a_variant_is_kept_compared_built_and_let_go():
+    built = demo().assemblies[0]
+    thicker = replace(built, layers=tuple(
+        replace(x, thickness=0.24) if x.id == "between" else x for x in built.layers
+    ))  # fmt: skip
+    project = keep_variant(demo(), built.id, "  Thicker ", thicker)
+    variant = variants_of(project, built.id)[-1]
+    assert variant.name == "Thicker"
+    check_project(project)
+    assert analyser().analyse(project).areas == analyser().analyse(demo()).areas
+    preview = analyser().preview_area(in_place(project, variant.id), "hall-south")
+    promoted = promote_variant(project, variant.id)
+    real = analyser().preview_area(promoted, "hall-south")
+    assert real.roof.heat.transmittance == preview.roof.heat.transmittance
+    kept = variants_of(promoted, built.id)[-1]
+    assert kept.name == f"Before: {built.name}"
+    assert kept.assembly.layers == built.layers
+    assert promote_variant(promoted, kept.id).assemblies == project.assemblies
+    assert remove_variant(project, variant.id).variants == demo().variants
+    renamed = rename_variant(project, variant.id, "Deeper")
+    assert variants_of(renamed, built.id)[-1].name == "Deeper"
+
+
+def test_variants_refuse_what_they_cannot_be():
+    built = demo().assemblies[0]
+    with pytest.raises(ValueRefused, match="a few letters"):
+        keep_variant(demo(), built.id, " ", built)
+    once = keep_variant(demo(), built.id, "A", built)
+    with pytest.raises(ValueRefused, match="no other variant"):
+        keep_variant(once, built.id, "A", built)
+    with pytest.raises(GlacisError):
+        promote_variant(demo(), "nothing")
+
+
+def test_a_new_area_brings_its_rooms_and_stands_beside_the_others():
+    project = add_area(demo(), NewArea("Porch", 4.0, 2.0, 15.0, use="store"))
+    check_project(project)
+    area = project.areas[-1]
+    assert min(x for x, _ in area.outline) > max(x for a in demo().areas for x, _ in a.outline)
+    assert project.zones[-1].use == "store"
+    there = add_area(demo(), NewArea("Porch", 4.0, 2.0, 15.0, zone="tanks"))
+    assert there.zones == demo().zones
+    for bad in (NewArea(" ", 4, 2, 15), NewArea("P", 0.0, 2, 15), NewArea("P", 4, 5000, 15)):
+        with pytest.raises(ValueRefused):
+            add_area(demo(), bad)
+    with pytest.raises(GlacisError, match="pitch"):
+        check_project(add_area(demo(), NewArea("P", 4, 2, 120.0)))
+
+
+def test_the_whole_roof_is_weighted_along_its_slopes():
+    from math import cos, radians
+
+    results = analyser().analyse(demo())
+    total = weighted = 0.0
+    for item in results.areas:
+        area = item.roof.area
+        xs = [x for x, _ in area.outline]
+        ys = [y for _, y in area.outline]
+        plan = abs(sum(
+            x1 * y2 - x2 * y1
+            for x1, y1, x2, y2 in zip(xs, ys, xs[1:] + xs[:1], ys[1:] + ys[:1], strict=True)
+        )) / 2  # fmt: skip
+        slope = plan / cos(radians(area.pitch))
+        total += slope
+        weighted += slope * item.roof.heat.transmittance
+    assert results.mean_transmittance == pytest.approx(weighted / total)
+    assert results.mean_working().steps[-1].value == pytest.approx(weighted / total)
+    assert analyser().analyse(replace(demo(), areas=())).mean_transmittance is None
+    assert roof_project().areas

@@ -1,0 +1,236 @@
+"""Designing through the real window: approach, target, acceptance, variants, corrections."""
+
+import pytest
+from PyQt6.QtCore import Qt
+
+from glacis.core.model.variants import variants_of
+from glacis.files.project_file import load
+from support import demo
+
+
+def test_a_whole_design_comes_back_undone_step_by_step(window, qtbot, tmp_path, answers):
+    desk = window.desk
+    before = desk.project
+    desk.select_area("laboratory")
+    window.choose_approach()
+    panel = window.bench("build-up").approach_panel
+    panel.choose("planted")
+    qtbot.mouseClick(panel.take, Qt.MouseButton.LeftButton)
+    assert desk.assembly.approach == "planted"
+    window.solve()
+    solver = window.bench("build-up").solve_panel
+    solver.most_u.setText("0.15")
+    qtbot.keyClick(solver.most_u, Qt.Key.Key_Return)
+    assert solver.answer.options
+    solver.take_selected()
+    assert desk.area.roof.heat.transmittance <= 0.15
+    window.findings.refresh()
+    row = next(r for r in window.findings._rows if r.isVisible() and r.group.decision is None)
+    accepted = row.group.finding
+    row._activate()
+    row._ask(row.group, row.findChildren(type(solver.take))[-1])
+    row.form.who.setText("R. Vane")
+    row.form.role.setText("designer")
+    row.form.reason.setText("Agreed with the owner")
+    qtbot.mouseClick(row.form.take, Qt.MouseButton.LeftButton)
+    assert desk.results.decision(accepted).reason == "Agreed with the owner"
+    assert desk.settings.decider == "R. Vane"
+    compare = window.bench("compare")
+    answers.named = "As solved"
+    compare.keep_present()
+    assert variants_of(desk.project, desk.assembly.id)[-1].name == "As solved"
+    assert len(compare.columns()) >= 2
+    compare.promote()
+    window.toggle_units()
+    done = desk.project
+    path = tmp_path / "designed.glacis"
+    answers.path = path
+    assert window.save_as()
+    assert load(path) == done
+    steps = 0
+    while desk.store.undo_label:
+        window.undo()
+        steps += 1
+    assert desk.project == before
+    assert steps >= 6
+    for _ in range(steps):
+        window.redo()
+    assert desk.project == done
+
+
+def test_the_approach_chooser_tells_what_would_change_before_it_is_taken(window):
+    window.desk.select_area("hall-south")
+    before = window.desk.project
+    window.choose_approach()
+    panel = window.bench("build-up").approach_panel
+    for row in range(panel.list.count()):
+        panel.list.setCurrentRow(row)
+        assert panel.core.scene is not None
+    assert window.desk.project == before
+    panel.dismiss()
+    assert not panel.isVisible()
+
+
+def test_an_empty_project_grows_a_roof(window, qtbot):
+    window.desk.store.mark_saved()
+    window.new_project()
+    bench = window.bench("build-up")
+    assert bench._begin.isVisible()
+    qtbot.mouseClick(bench._begin, Qt.MouseButton.LeftButton)
+    bench.area_panel.name.setText("Barn, north side")
+    bench.area_panel.pitch.setText("steep")
+    qtbot.mouseClick(bench.area_panel.add, Qt.MouseButton.LeftButton)
+    assert "pitch" in bench.area_panel._told.text().lower()
+    bench.area_panel.pitch.setText("7/12")
+    qtbot.mouseClick(bench.area_panel.add, Qt.MouseButton.LeftButton)
+    assert window.desk.area.roof.area.name == "Barn, north side"
+    assert window.desk.area.roof.area.pitch == pytest.approx(30.256, abs=1e-3)
+    assert bench.approach_panel.isVisible()
+    bench.approach_panel.choose("dense-pack")
+    qtbot.mouseClick(bench.approach_panel.take, Qt.MouseButton.LeftButton)
+    assert window.desk.area.roof.heat.transmittance <= window.desk.area.roof.target
+    while window.desk.store.undo_label:
+        window.undo()
+    assert window.desk.project.areas == ()
+
+
+def test_solver_limits_are_typed_emptied_and_refused(window, qtbot):
+    window.desk.select_area("hall-south")
+    window.solve()
+    panel = window.bench("build-up").solve_panel
+    first = panel.answer.options[0]
+    panel.most_height.setText("100 mm")
+    qtbot.keyClick(panel.most_height, Qt.Key.Key_Return)
+    assert panel.answer.options == ()
+    assert "height" in panel._line.text()
+    assert not panel.take.isEnabled()
+    panel.most_height.setText("")
+    qtbot.keyClick(panel.most_height, Qt.Key.Key_Return)
+    assert panel.answer.options[0] == first
+    panel.most_u.setText("-1")
+    qtbot.keyClick(panel.most_u, Qt.Key.Key_Return)
+    assert "more than 0" in window._message.text()
+    assert panel.wish.target == pytest.approx(window.desk.area.roof.target)
+    panel.order.setCurrentIndex(2)
+    panel.order.activated.emit(2)
+    costs = [sum(option.cost) for option in panel.answer.options]
+    assert costs == sorted(costs)
+
+
+def test_corrections_are_chosen_in_plain_words_and_counted(window, qtbot):
+    window.desk.select_area("laboratory")
+    bench = window.bench("heat")
+    bench.open_corrections()
+    panel = bench.corrections_panel
+    clear = window.desk.area.roof.heat.clear_transmittance
+    panel.fixing.setCurrentIndex(2)
+    panel.fixing.activated.emit(2)
+    panel.count.setText("6")
+    qtbot.keyClick(panel.count, Qt.Key.Key_Return)
+    heat = window.desk.area.roof.heat
+    assert heat.corrections.fixings.value > 0
+    assert heat.transmittance == pytest.approx(clear + heat.corrections.total)
+    assert "insulation" in panel._sum.words
+    panel.diameter.setText("2 m")
+    qtbot.keyClick(panel.diameter, Qt.Key.Key_Return)
+    assert "diameter of fixings" in window._message.text()
+    panel.voids.setCurrentIndex(2)
+    panel.voids.activated.emit(2)
+    assert window.desk.area.roof.heat.corrections.voids.value > 0
+    assert bench.figures["corrections"].figure != "none"
+
+
+def test_heat_is_looked_at_by_paths_thickness_and_methods(window, qtbot):
+    window.desk.select_area("hall-south")
+    bench = window.bench("heat")
+    bench.canvas.setFocus()
+    scenes = []
+    for key in (Qt.Key.Key_1, Qt.Key.Key_2, Qt.Key.Key_3):
+        qtbot.keyClick(bench.canvas, key)
+        scenes.append(bench.canvas.scene)
+    assert len({id(scene) for scene in scenes}) == 3
+    before = window.desk.area.roof.heat.transmittance
+    bench._press(next(h for h in scenes[2].hot if h.id == "parallel"), None)
+    assert window.desk.project.targets.method == "parallel"
+    assert window.desk.area.roof.heat.transmittance < before
+    window.undo()
+    assert window.desk.project == demo()
+
+
+def test_other_schools_stand_beside_what_is_built(window, qtbot):
+    window.desk.select_area("hall-south")
+    bench = window.bench("compare")
+    for school in bench.offered():
+        bench.add_school(school)
+    kept = variants_of(window.desk.project, window.desk.assembly.id)
+    assert len(kept) >= 4
+    bench.canvas.setFocus()
+    for _ in range(len(kept) + 1):
+        qtbot.keyClick(bench.canvas, Qt.Key.Key_Left)
+    assert bench._chosen == ""
+    qtbot.keyClick(bench.canvas, Qt.Key.Key_Right)
+    assert bench._chosen == kept[0].id
+    assert len(bench.columns()) == 4
+    qtbot.keyClick(bench.canvas, Qt.Key.Key_Delete)
+    assert len(variants_of(window.desk.project, window.desk.assembly.id)) == len(kept) - 1
+    assert bench.offered()
+
+
+def test_members_can_be_webbed_boards_staggered_and_fills_settle(window, section, qtbot):
+    desk = window.desk
+    desk.select_area("hall-south")
+    desk.select_layer("between")
+    strip = section.strip
+    strip.webbed.setCurrentIndex(1)
+    strip.webbed.activated.emit(1)
+    framing = next(x for x in desk.assembly.layers if x.id == "between").framing
+    assert (framing.web, framing.flange) == (0.01, 0.045)
+    strip._flange.setText("90 mm")
+    qtbot.keyClick(strip._flange, Qt.Key.Key_Return)
+    assert "flange" in window._message.text()
+    desk.select_area("laboratory")
+    desk.select_layer("insulation")
+    strip.boards.setCurrentIndex(0)
+    strip.boards.activated.emit(0)
+    assert "order.single-layer" in {f.rule for f in desk.area.findings}
+    desk.select_area("bunkhouse")
+    desk.select_layer("over-joists")
+    before = desk.area.roof.heat.transmittance
+    strip.settling.setText("20 %")
+    qtbot.keyClick(strip.settling, Qt.Key.Key_Return)
+    assert desk.area.roof.heat.transmittance > before
+
+
+def test_favourites_stand_first_and_tables_of_materials_come_and_go(
+    window, section, tmp_path, answers
+):
+    section.open_palette()
+    panel = section.palette_panel
+    panel.search.setText("hemp")
+    panel.toggle_favourite()
+    panel.search.setText("")
+    rows = [panel._model.item(row).text() for row in range(8)]
+    assert any(name.startswith("★ Hemp") for name in rows)
+    answers.path = tmp_path / "out.csv"
+    section.export_materials()
+    assert "hemp-batt" in answers.path.read_text()
+    table = tmp_path / "in.csv"
+    table.write_text(
+        "id,name,family,conductivity,density,mu_dry,source\n"
+        "own-reed,Reed board,plant-fibre,0.055,180,2,measured\n"
+    )
+    answers.path = table
+    section.import_materials()
+    assert window.desk.project.materials[-1].id == "own-reed"
+    table.write_text("nonsense")
+    before = window.desk.project
+    section.import_materials()
+    assert "columns" in window._message.text()
+    assert window.desk.project == before
+
+
+def test_an_example_opens_as_a_new_project(window):
+    window.desk.store.mark_saved()
+    window.take_example("15-failed-sleeper-void")
+    assert window.desk.path is None
+    assert window.desk.results.open_findings[0].severity == "stop"
