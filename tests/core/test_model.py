@@ -6,6 +6,7 @@ from msgspec.structs import replace
 from glacis.core.analysis import material_ids
 from glacis.core.errors import GlacisError, MissingReference, ValueRefused
 from glacis.core.materials.library import nearest_purchasable, read_material
+from glacis.core.model.document import Project
 from glacis.core.model.edit import (
     give_own_assembly,
     insert_layer,
@@ -14,11 +15,11 @@ from glacis.core.model.edit import (
     set_layer,
     set_thickness,
 )
-from glacis.core.model.layers import AirLayer, Framing, MembraneLayer, SolidLayer
+from glacis.core.model.layers import AirLayer, Framing, MembraneLayer, RoofSpaceLayer, SolidLayer
 from glacis.core.model.lookup import plan_area
 from glacis.core.model.validate import check_project, is_sound
 from glacis.core.units.format import significant
-from support import analyser, demo, library, roof_project
+from support import analyser, demo, library, own_material, roof_project
 
 MEMBRANE_LEAST, MATERIAL_LEAST = 15, 60
 
@@ -160,6 +161,83 @@ def test_an_edit_recomputes_only_what_depends_on_it():
     assert more == {"thermal": 1, "indoor": 0, "moisture": 1, "judgement": 1}
     engine.analyse(replace(changed, name="Renamed"))
     assert {part: engine.counts[part] - first[part] for part in first} == more
+
+
+def large_project(areas: int, assemblies: int) -> Project:
+    base = demo()
+    made = tuple(
+        replace(base.assemblies[k % 4], id=f"a{k}", name=f"Assembly {k}") for k in range(assemblies)
+    )
+    roofs = tuple(
+        replace(base.areas[k % 7], id=f"r{k}", assembly=f"a{k % assemblies}") for k in range(areas)
+    )
+    return replace(base, assemblies=made, areas=roofs, variants=())
+
+
+def test_in_a_large_project_one_edit_recomputes_one_assembly():
+    project = large_project(200, 60)
+    check_project(project)
+    engine = analyser()
+    engine.analyse(project)
+    first = dict(engine.counts)
+    changed = set_thickness(project, "a5", "insulation", 0.2)
+    engine.analyse(changed)
+    more = {part: engine.counts[part] - first[part] for part in first}
+    users = sum(area.assembly == "a5" for area in project.areas)
+    directions = {area.pitch > 60 for area in project.areas if area.assembly == "a5"}
+    zones = {area.zone for area in project.areas if area.assembly == "a5"}
+    assert more == {
+        "thermal": len(directions), "indoor": 0, "moisture": len(zones), "judgement": users,
+    }  # fmt: skip
+
+
+@pytest.mark.parametrize(
+    ("values", "message"),
+    [
+        ({"conductivity": 0.0}, "conductivity"),
+        ({"conductivity": 1000.0}, "conductivity"),
+        ({"density": 0.0}, "density"),
+        ({"mu_dry": -1.0}, "mu_dry"),
+        ({"curve": ((10.0, 0.02), (0.0, 0.03))}, "temperatures that rise"),
+        ({"thicknesses": (9.0,)}, "thickness sold"),
+    ],
+)
+def test_matter_that_cannot_be_is_refused_naming_it(values, message):
+    with pytest.raises(ValueRefused, match=message):
+        check_project(replace(demo(), materials=(own_material(**values),)))
+
+
+@pytest.mark.parametrize(
+    ("layer", "message"),
+    [
+        (SolidLayer(id="x", material="eps-white", thickness=0.2, boards=0), "boards"),
+        (SolidLayer(id="x", material="eps-white", thickness=0.2, settling=0.9), "settling"),
+        (RoofSpaceLayer(id="x", covering="balance", air_change=-1.0), "air changes"),
+        (
+            SolidLayer(
+                id="x", material="eps-white", thickness=0.1,
+                framing=Framing(material="softwood", width=0.06, spacing=0.6, web=0.01, flange=0.05),
+            ),
+            "flange",
+        ),
+        (
+            SolidLayer(
+                id="x", material="eps-white", thickness=0.1,
+                framing=Framing(material="softwood", width=0.06, spacing=0.6, share=1.2),
+            ),
+            "share",
+        ),
+    ],
+)  # fmt: skip
+def test_boards_spaces_and_webs_that_cannot_be_are_refused(layer, message):
+    with pytest.raises(ValueRefused, match=message):
+        check_project(roof_project(layer))
+
+
+def test_a_roof_thicker_than_any_roof_is_refused():
+    layers = [SolidLayer(id=f"l{k}", material="eps-white", thickness=2.5) for k in range(3)]
+    with pytest.raises(ValueRefused, match="all layers together"):
+        check_project(roof_project(*layers))
 
 
 def test_a_preview_forgets_nothing():

@@ -44,6 +44,11 @@ def fixed(project: Project, fixings: FixingSet) -> Project:
     return replace(project, assemblies=(assembly,))
 
 
+def squeezed(project: Project) -> Project:
+    area = replace(project.areas[0], eaves_width=0.6, eaves_thickness=0.08)
+    return replace(project, areas=(area,))
+
+
 def chilled(project: Project) -> Project:
     zone = replace(
         project.zones[0], temperature=-18.0, humidity=SetPoint(humidity=0.8), use="store"
@@ -122,6 +127,9 @@ TRIPS: dict[str, Project] = {
         SHEET,
         pitch=2,
         materials=(own_material(source=" "),),
+    ),
+    "heat.eaves": squeezed(
+        roof_project(GYPSUM, RETARDER, DEEP_WOOL, UNDERLAY, VENTED, SLATE, pitch=35)
     ),
     "order.exposed": roof_project(GYPSUM, RETARDER, DEEP_WOOL, UNDERLAY, pitch=35),
     "order.protection": roof_project(

@@ -8,12 +8,13 @@ from hypothesis import strategies as st
 from msgspec.structs import replace
 
 from glacis.core.control import control_layers
+from glacis.core.eaves import eaves_of, eaves_working
 from glacis.core.errors import ValueRefused
 from glacis.core.heat.conductivity import Coefficients, Conditions, converted, on_curve
 from glacis.core.heat.corrections import rain_per_day
 from glacis.core.heat.profile import face_temperatures
 from glacis.core.model.document import FixingSet, Imperfections
-from glacis.core.model.layers import Framing, MembraneLayer, SolidLayer
+from glacis.core.model.layers import Framing, MembraneLayer, RoofSpaceLayer, SolidLayer
 from glacis.core.schools import schools_of
 from support import analysed, analyser, case, climate, demo, own_material, roof_project
 
@@ -142,3 +143,30 @@ def test_the_other_schools_build_the_same_roof_differently():
     ))  # fmt: skip
     again = next(s for s in schools_of(back) if s.name.startswith("Breather above"))
     assert again.assembly == hall.roof.assembly
+
+
+def test_a_roof_space_by_its_own_balance():
+    # By hand: R_u = 1/(1.15 x 3.5 + 0.34 x 3 x 1.2).
+    space = RoofSpaceLayer(id="r", covering="balance", height=1.2)
+    wool = SolidLayer(id="w", material="cellulose-blown", thickness=0.2)
+    heat = analysed(roof_project(wool, space)).roof.heat
+    expected = 0.10 + 0.2 / 0.040 + 1 / (1.15 * 3.5 + 0.34 * 3.0 * 1.2) + 0.04
+    assert heat.resistance == pytest.approx(expected)
+    stiller = replace(space, air_change=0.5)
+    assert analysed(roof_project(wool, stiller)).roof.heat.transmittance < heat.transmittance
+
+
+def test_the_eaves_strip_is_weighted_by_its_area():
+    project = roof_project(
+        DECK, SolidLayer(id="w", material="eps-white", thickness=0.2), SHEET, pitch=0
+    )
+    area = replace(project.areas[0], eaves_width=0.5, eaves_thickness=0.05)
+    roof = analysed(replace(project, areas=(area,))).roof
+    strip = eaves_of(roof)
+    # The area is 10 m along its eaves and 5 m deep: half a metre takes a tenth.
+    assert strip.share == pytest.approx(0.1)
+    thin = 1 / (0.10 + 0.021 / 0.13 + 0.05 / 0.036 + 0.008 / 0.23 + 0.04)
+    assert strip.transmittance == pytest.approx(thin)
+    assert strip.whole == pytest.approx(0.9 * roof.heat.transmittance + 0.1 * thin)
+    assert eaves_of(analysed(project).roof) is None
+    assert eaves_working(roof).steps[-1].value == strip.whole

@@ -175,6 +175,27 @@ def test_a_material_of_ones_own_is_checked_and_used(window, section, qtbot):
     )
 
 
+def test_a_declared_conductivity_is_converted_and_kept(window, section, qtbot):
+    from math import exp
+
+    from glacis.ui.stages.material_dialog import MaterialDialog
+
+    dialog = MaterialDialog(window.desk, window)
+    dialog.open()
+    dialog.family.setCurrentIndex(dialog.family.findData("mineral-fibre"))
+    for line, text in (
+        (dialog.name, "Rock mat"), (dialog.declared, "0.035"), (dialog.service, "20"),
+        (dialog.wetness, "1"), (dialog.ageing, "1.02"), (dialog.density, "60"), (dialog.mu, "1"),
+        (dialog.source, "declaration"),
+    ):  # fmt: skip
+        line.setText(text)
+    assert "ISO 10456" in dialog.verdict.text()
+    qtbot.mouseClick(dialog.take, Qt.MouseButton.LeftButton)
+    made = window.desk.project.materials[-1]
+    assert made.claimed == 0.035
+    assert made.conductivity == pytest.approx(0.035 * exp(0.046) * exp(0.04) * 1.02, abs=1e-5)
+
+
 def _layer(material):
     from glacis.ui.stages.material_palette import layer_of
 

@@ -10,6 +10,7 @@ from typing import Any, TypeVar
 from msgspec import Struct
 
 from glacis.core.climate.year import coldest_three_mean
+from glacis.core.eaves import whole_transmittance
 from glacis.core.heat.assess import Films, Heat, assess, films_for, weight
 from glacis.core.heat.corrections import rain_per_day
 from glacis.core.heat.in_service import Winter, resolve_in_winter
@@ -66,8 +67,8 @@ class Results(Struct, frozen=True):
         steps = [
             Step(
                 f"A_{number} U_{number}", item.roof.area.name,
-                f"{significant(item.roof.true_area)} m² × {significant(item.roof.heat.transmittance)}",
-                item.roof.true_area * item.roof.heat.transmittance, Quantity.FACTOR,
+                f"{significant(item.roof.true_area)} m² × {significant(whole_transmittance(item.roof))}",
+                item.roof.true_area * whole_transmittance(item.roof), Quantity.FACTOR,
             )
             for number, item in enumerate(self.areas, 1)
         ]  # fmt: skip
@@ -100,7 +101,7 @@ class Results(Struct, frozen=True):
         total = sum(item.roof.true_area for item in self.areas)
         if total <= 0:
             return None
-        return sum(i.roof.true_area * i.roof.heat.transmittance for i in self.areas) / total
+        return sum(i.roof.true_area * whole_transmittance(i.roof) for i in self.areas) / total
 
     @property
     def findings(self) -> tuple[Finding, ...]:

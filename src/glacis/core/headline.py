@@ -6,6 +6,7 @@ from msgspec import Struct
 
 from glacis.core.burdens import carbon_of, carbon_working, cost_of, cost_working
 from glacis.core.climate.year import MONTH_NAMES
+from glacis.core.eaves import eaves_working
 from glacis.core.heat.energy import degree_hours
 from glacis.core.heat.working import transmittance_working, weight_working
 from glacis.core.moisture.assess import face_limit
@@ -28,6 +29,7 @@ Figure = Literal[
     "carbon",
     "loss",
     "mean",
+    "eaves",
 ]
 
 
@@ -160,6 +162,8 @@ def working_of(roof: Roof, figure: Figure) -> Working:
         return cost_working(roof.layers)
     if figure == "carbon":
         return carbon_working(roof.layers)
+    if figure == "eaves":
+        return eaves_working(roof)
     if figure == "loss":
         return _loss_working(roof)
     if figure == "weight":

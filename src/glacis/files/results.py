@@ -6,6 +6,7 @@ from glacis.core.analysis import AreaResult, Results
 from glacis.core.burdens import carbon_of, cost_of
 from glacis.core.climate.year import MONTH_SHORT
 from glacis.core.control import control_layers
+from glacis.core.eaves import whole_transmittance
 from glacis.core.judgement.finding import Finding
 from glacis.core.model.document import Decision, Project
 from glacis.core.moisture.monthly import Interface, Monthly
@@ -69,6 +70,7 @@ def _area(item: AreaResult) -> dict[str, Any]:
             for thread in control_layers(roof)
         },
         "insulation_ratio": roof.insulation_ratio,
+        "U_with_eaves": whole_transmittance(roof),
         "annual_loss_kWh_m2": roof.annual_loss,
         "cost_per_m2": list(cost_of(roof.layers)),
         "carbon_kg_m2": list(carbon_of(roof.layers)),

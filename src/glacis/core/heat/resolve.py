@@ -282,6 +282,21 @@ def _air(layer: AirLayer, assembly: Assembly, direction: Direction, known: Known
     )
 
 
+AIR_HEAT = 0.34
+"""Heat that a cubic metre of air carries [W·h/(m³·K)] (ISO 13789:2017)."""
+
+
+def space_resistance(layer: RoofSpaceLayer) -> float:
+    """R_u of a roof space [m²·K/W]: by table 9, or by its own balance.
+
+    The balance of ISO 13789:2017, 8.4, on a square metre of ceiling: what leaves through the
+    roof above and with the air, R_u = 1/(A_r U_r/A + 0.34 n h).
+    """
+    if layer.covering != "balance":
+        return R_U[layer.covering]
+    return 1 / (layer.roof_ratio * layer.roof_u + AIR_HEAT * layer.air_change * layer.height)
+
+
 def _roof_space(layer: RoofSpaceLayer) -> LayerData:
     return LayerData(
         id=layer.id,
@@ -290,7 +305,7 @@ def _roof_space(layer: RoofSpaceLayer) -> LayerData:
         material=None,
         missing="",
         thickness=layer.height,
-        resistance=R_U[layer.covering],
+        resistance=space_resistance(layer),
         sd_dry=0.0,
         sd_wet=0.0,
         frame=None,

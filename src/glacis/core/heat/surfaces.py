@@ -16,7 +16,7 @@ R_SE = 0.04
 R_SI_MOULD = 0.25
 """Inner resistance for mould checks on opaque parts (ISO 13788:2012, 4.4.1)."""
 
-R_U: dict[RoofCovering, float] = {
+R_U: dict[str, float] = {
     "tiles": 0.06,
     "sheeted": 0.2,
     "low-emissivity": 0.3,
@@ -27,6 +27,7 @@ R_U_WORDS: dict[RoofCovering, str] = {
     "sheeted": "sheeting, or tiles with felt or boards beneath",
     "low-emissivity": "as sheeted, with a low-emissivity underside",
     "boards-and-felt": "lined with boards and felt",
+    "balance": "by its own balance",
 }
 
 

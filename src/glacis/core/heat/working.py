@@ -21,7 +21,8 @@ METHOD_SOURCE = {
 
 def _layer_step(number: int, layer: LayerData) -> Step:
     if layer.kind == "roof-space":
-        return Step("R_u", "roof space", "from the table", layer.resistance, R, f"{ISO}, table 9")
+        source = f"{ISO}, table 9, or ISO 13789:2017, 8.4"
+        return Step("R_u", "roof space", "table, or own balance", layer.resistance, R, source)
     if layer.kind == "air":
         note = "between members" if layer.frame else ""
         shown = f"depth {sig(layer.thickness * 1000)} mm"

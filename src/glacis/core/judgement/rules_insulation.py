@@ -7,6 +7,7 @@ from msgspec.structs import replace
 
 from glacis.core.approaches.catalogue import approach_of
 from glacis.core.approaches.fits import fitting, misfit
+from glacis.core.eaves import eaves_of
 from glacis.core.heat.corrections import inverted_layers
 from glacis.core.heat.resolve import LayerData
 from glacis.core.judgement.finding import Evidence, Finding, Remedy, Rule, no_remedies
@@ -21,7 +22,7 @@ from glacis.core.judgement.reading import (
 from glacis.core.judgement.remedies import insert_solid, set_boards, set_fixing
 from glacis.core.materials.library import nearest_purchasable
 from glacis.core.model.document import Approach, Project
-from glacis.core.model.edit import set_thickness, with_assembly
+from glacis.core.model.edit import set_thickness, swap, with_assembly
 from glacis.core.model.lookup import by_id
 from glacis.core.roof import Roof
 from glacis.core.units.format import with_unit
@@ -149,6 +150,46 @@ DERATING = Rule(
     "ISO 6946:2017, 6.7.2 and annex F",
     _derated,
     no_remedies,
+)
+
+
+def _thin_eaves(roof: Roof) -> Iterator[Finding]:
+    strip = eaves_of(roof)
+    if strip is None or strip.transmittance <= roof.target * (1 + 1e-9):
+        return
+    yield finding(
+        roof, "heat.eaves", "mind", "heat", [],
+        "At the eaves U is {0}; the target is {1}. The strip takes {2} of the area.",
+        Evidence("U at the eaves", strip.transmittance, Quantity.TRANSMITTANCE),
+        Evidence("target", roof.target, Quantity.TRANSMITTANCE),
+        Evidence("share", strip.share, Quantity.SHARE),
+    )  # fmt: skip
+
+
+def raise_heel(project: Project, area: str) -> Project:
+    """Full insulation to the outside of the wall: no strip is left."""
+    stated = by_id(project.areas, area, "roof area", "The remedy")
+    raised = replace(stated, eaves_width=0.0, eaves_thickness=0.0)
+    return replace(project, areas=swap(project.areas, raised))
+
+
+def _raise(_project: Project, roof: Roof, _finding: Finding) -> tuple[Remedy, ...]:
+    return (
+        Remedy(
+            "Raise the heel: full insulation at the eaves", partial(raise_heel, area=roof.area.id)
+        ),
+    )
+
+
+EAVES = Rule(
+    "heat.eaves",
+    "Insulation squeezed at the eaves",
+    "heat",
+    "mind",
+    "The thinnest place is the coldest, just where the ceiling meets the wall and mould begins.",
+    "Area-weighted U; common failure of low heels",
+    _thin_eaves,
+    _raise,
 )
 
 
@@ -332,6 +373,6 @@ APPROACH = Rule(
 )
 
 RULES = (
-    SINGLE_LAYER, FIXINGS, DERATING, NO_INSULATION, THERMAL_BARRIER_RULE, THICKNESS, CLAIMED,
+    SINGLE_LAYER, FIXINGS, EAVES, DERATING, NO_INSULATION, THERMAL_BARRIER_RULE, THICKNESS, CLAIMED,
     APPROACH,
 )  # fmt: skip

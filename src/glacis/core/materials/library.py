@@ -19,6 +19,8 @@ class Family(Struct, frozen=True):
         density: least and most density [kg/m³].
         wood_based: whether its moisture is limited by mass.
         source: of the bounds.
+        temperature_coefficient: f_T [1/K], middle of ISO 10456:2007, annex A; 0 where none.
+        moisture_coefficient: f_psi [-], likewise.
     """
 
     id: str
@@ -28,6 +30,8 @@ class Family(Struct, frozen=True):
     density: tuple[float, float]
     wood_based: bool
     source: str
+    temperature_coefficient: float = 0.0
+    moisture_coefficient: float = 0.0
 
 
 class Library(Struct, frozen=True):
@@ -95,6 +99,8 @@ def read_family(row: Row) -> Family:
         density=(_number(row, "density_min", where), _number(row, "density_max", where)),
         wood_based=row["wood_based"] == "yes",
         source=row["source"],
+        temperature_coefficient=_or_zero(row, "f_t", where),
+        moisture_coefficient=_or_zero(row, "f_moisture", where),
     )
 
 

@@ -172,6 +172,8 @@ class RoofArea(Node, frozen=True, kw_only=True):
         assembly: id of its assembly.
         zone: id of the zone below.
         target_u: U to meet [W/(m²·K)]; None takes the project's.
+        eaves_width: of the strip along the eaves where the insulation is squeezed [m]; 0 for none.
+        eaves_thickness: of the main insulation in that strip [m].
     """
 
     id: str
@@ -183,6 +185,8 @@ class RoofArea(Node, frozen=True, kw_only=True):
     assembly: str
     zone: str
     target_u: float | None = None
+    eaves_width: float = 0.0
+    eaves_thickness: float = 0.0
 
 
 class Material(Node, frozen=True, kw_only=True):

@@ -5,7 +5,7 @@ from typing import Literal
 from glacis.core.model.node import Node
 
 Ventilation = Literal["none", "slight", "well"]
-RoofCovering = Literal["tiles", "sheeted", "low-emissivity", "boards-and-felt"]
+RoofCovering = Literal["tiles", "sheeted", "low-emissivity", "boards-and-felt", "balance"]
 
 
 class Framing(Node, frozen=True, kw_only=True):
@@ -97,13 +97,19 @@ class RoofSpaceLayer(Node, frozen=True, kw_only=True, tag_field="kind", tag="roo
     """The ventilated space of a cold attic, with the roof above it counted in.
 
     Attributes:
-        covering: which row of ISO 6946:2017 table 9 applies.
-        height: mean height of the space [m], for the drawing only.
+        covering: which row of ISO 6946:2017 table 9 applies, or its own balance.
+        height: mean height of the space [m], for the drawing and the balance.
+        air_change: of the space with outside air [1/h], for the balance.
+        roof_u: of the roof above the space [W/(m²·K)], for the balance.
+        roof_ratio: area of that roof to the area of the ceiling [-], for the balance.
     """
 
     id: str
     covering: RoofCovering = "sheeted"
     height: float = 0.6
+    air_change: float = 3.0
+    roof_u: float = 3.5
+    roof_ratio: float = 1.15
 
 
 Layer = SolidLayer | MembraneLayer | AirLayer | RoofSpaceLayer

@@ -8,15 +8,24 @@ from glacis.core.model.document import (
     Assembly,
     HumidityClass,
     Imperfections,
+    Material,
     Project,
     RoofArea,
     SetPoint,
     Site,
     Zone,
 )
-from glacis.core.model.layers import AirLayer, Framing, Layer, MembraneLayer, SolidLayer
+from glacis.core.model.layers import (
+    AirLayer,
+    Framing,
+    Layer,
+    MembraneLayer,
+    RoofSpaceLayer,
+    SolidLayer,
+)
 
 THICKEST_LAYER = 3.0
+THICKEST_ROOF = 6.0
 MONTHS = 12
 
 
@@ -67,6 +76,11 @@ def check_layer(layer: Layer, where: str) -> None:
             check_framing(layer.framing, where)
     if isinstance(layer, SolidLayer):
         _check_boards(layer, where)
+    if isinstance(layer, RoofSpaceLayer):
+        _within(f"{where}, height of the space", layer.height, 0.05, 20.0, "m")
+        _within(f"{where}, air changes", layer.air_change, 0.0, 100.0, "per hour")
+        _within(f"{where}, U of the roof above", layer.roof_u, 0.05, 10.0, "W/(m²·K)")
+        _within(f"{where}, ratio of the roof above", layer.roof_ratio, 1.0, 3.0, "")
     if isinstance(layer, AirLayer):
         _within(f"{where}, emissivity inside", layer.emissivity_inside, 0.01, 1.0, "")
         _within(f"{where}, emissivity outside", layer.emissivity_outside, 0.01, 1.0, "")
@@ -107,6 +121,8 @@ def _check_area(area: RoofArea) -> None:
         raise ValueRefused(f"{where}, outline", len(area.outline), "at least 3 corners")
     for x, y in area.outline:
         _within(f"{where}, outline", max(abs(x), abs(y)), 0.0, 1e5, "m")
+    _within(f"{where}, width of the eaves strip", area.eaves_width, 0.0, 10.0, "m")
+    _within(f"{where}, insulation at the eaves", area.eaves_thickness, 0.0, THICKEST_LAYER, "m")
     if area.target_u is not None:
         _within(f"{where}, target U", area.target_u, 0.01, 10.0, "W/(m²·K)")
 
@@ -122,6 +138,8 @@ def _check_assembly(assembly: Assembly) -> None:
         if framing and framing.aligned_with and framing.aligned_with not in framed:
             raise MissingReference("framed layer", framing.aligned_with, place.capitalize())
     _check_imperfections(assembly.imperfections, where)
+    total = sum(getattr(layer, "thickness", 0.0) for layer in assembly.layers)
+    _within(f"{where}, all layers together", total, 0.0, THICKEST_ROOF, "m")
     for name, value in (
         ("R_si", assembly.surface_inside),
         ("R_se", assembly.surface_outside),
@@ -148,6 +166,28 @@ def _unique(identifiers: Iterator[str], kind: str) -> None:
         seen.add(identifier)
 
 
+def check_material(material: Material) -> None:
+    """Refuse values that no matter has; what is only implausible is left to a finding.
+
+    Raises:
+        ValueRefused: naming the material, the field, what was found and the range.
+    """
+    where = f"material '{material.name}'"
+    _within(f"{where}, conductivity", material.conductivity, 0.001, 500.0, "W/(m·K)")
+    _within(f"{where}, density", material.density, 0.5, 25000.0, "kg/m³")
+    _within(f"{where}, heat capacity", material.heat_capacity, 50.0, 5000.0, "J/(kg·K)")
+    for name in ("mu_dry", "mu_wet", "sd_dry", "sd_wet"):
+        value = getattr(material, name)
+        if value is not None:
+            _within(f"{where}, {name}", value, 0.0, 1e7, "")
+    for _temperature, value in material.curve:
+        _within(f"{where}, conductivity of its curve", value, 0.001, 500.0, "W/(m·K)")
+    if [t for t, _ in material.curve] != sorted({t for t, _ in material.curve}):
+        raise ValueRefused(f"{where}, curve", material.curve, "temperatures that rise")
+    for thickness in material.thicknesses:
+        _within(f"{where}, thickness sold", thickness, 1e-5, THICKEST_LAYER, "m")
+
+
 def _check_targets(project: Project) -> None:
     targets = project.targets
     _within("target U", targets.u_value, 0.01, 10.0, "W/(m²·K)")
@@ -170,6 +210,8 @@ def check_project(project: Project) -> None:
     _check_targets(project)
     for zone in project.zones:
         _check_zone(zone)
+    for material in project.materials:
+        check_material(material)
     for assembly in (*project.assemblies, *(v.assembly for v in project.variants)):
         _check_assembly(assembly)
     for area in project.areas:

@@ -6,9 +6,10 @@ from msgspec.structs import replace
 from PyQt6.QtCore import QRect, pyqtSignal
 from PyQt6.QtWidgets import QCheckBox, QComboBox, QGridLayout, QWidget
 
+from glacis.core.eaves import eaves_of
 from glacis.core.heat.corrections import RAIN_WORDS, VOID_WORDS, inverted_layers, rain_per_day
-from glacis.core.model.document import FixingSet, Imperfections
-from glacis.core.model.edit import with_assembly
+from glacis.core.model.document import FixingSet, Imperfections, Project
+from glacis.core.model.edit import swap, with_assembly
 from glacis.core.returns import correction_thickness
 from glacis.core.roof import Roof
 from glacis.core.units.format import plain, with_unit
@@ -35,7 +36,7 @@ class ImperfectionPanel(Overlay):
     said = pyqtSignal(str, bool)
 
     def __init__(self, desk: Desk, parent: QWidget) -> None:
-        super().__init__("Corrections of U", parent)
+        super().__init__("What raises U", parent)
         self._desk = desk
         self._grid = QGridLayout()
         self._grid.setHorizontalSpacing(10)
@@ -63,6 +64,10 @@ class ImperfectionPanel(Overlay):
         ):  # fmt: skip
             self._fixing_rows += [self._add(name, widget), widget]
         self._rain_rows: list[QWidget] = [self._add("Rain on boards", self.rain), self.rain]
+        self.eaves_width = self._area_field("Eaves strip", "eaves_width")
+        self.eaves_depth = self._area_field("Insulation there", "eaves_thickness")
+        self._add("Eaves strip, width", self.eaves_width)
+        self._add("insulation there", self.eaves_depth)
         self.small = QCheckBox("Leave corrections out while they are below 3 % in all")
         self.small.setToolTip("ISO 6946 lets them be left out; they are shown all the same")
         self.small.clicked.connect(lambda on: self._state("leave_out_small", on))
@@ -90,6 +95,25 @@ class ImperfectionPanel(Overlay):
         field.committed.connect(partial(self._fix, key))
         field.said.connect(self.said)
         return field
+
+    def _area_field(self, name: str, key: str) -> UnitField:
+        field = UnitField(name, Quantity.THICKNESS, 110)
+        field.committed.connect(partial(self._change_area, key))
+        field.said.connect(self.said)
+        return field
+
+    def _change_area(self, key: str, value: float) -> None:
+        roof = self._roof()
+        if roof is None:
+            return
+        area = replace(roof.area, **{key: value})
+
+        def change(project: Project) -> Project:
+            return replace(project, areas=swap(project.areas, area))
+
+        if not self._desk.act("Change the eaves strip", change):
+            self.eaves_width.refuse()
+            self.eaves_depth.refuse()
 
     def _add(self, name: str, widget: QWidget) -> QWidget:
         row = self._grid.rowCount()
@@ -159,6 +183,8 @@ class ImperfectionPanel(Overlay):
         for widget in self._rain_rows:
             widget.setVisible(bool(inverted_layers(roof.layers)))
         self.small.setChecked(stated.leave_out_small)
+        self.eaves_width.show_value(roof.area.eaves_width, system)
+        self.eaves_depth.show_value(roof.area.eaves_thickness, system)
         self._tell(roof)
 
     def _nearest(self, factor: float) -> int:
@@ -184,6 +210,12 @@ class ImperfectionPanel(Overlay):
                 words += f" As much as {shown} of insulation."
             if not found.applied:
                 words += " Left out, being below 3 %."
+        strip = eaves_of(roof)
+        if strip is not None:
+            words += (
+                f" The eaves strip has U {with_unit(strip.transmittance, U, system)} and brings the "
+                f"area to {with_unit(strip.whole, U, system)}."
+            )
         self._sum.show_words(words)
         note = ""
         if inverted_layers(roof.layers):

@@ -91,10 +91,22 @@ class LayerStrip(QFrame):
         self._opening = self._field("Openings", Quantity.OPENING, self._set_opening, 110)
         self.boards = self._combo("in", BOARDS, self._set_boards)
         self.settling = self._field("settles by", Quantity.SHARE, self._set_settling, 60)
+        self.air_change = self._field(
+            "air changes per hour",
+            Quantity.FACTOR,
+            partial(self._set_space_value, "air_change"),
+            70,
+        )
+        self.roof_u = self._field(
+            "U of the roof above",
+            Quantity.TRANSMITTANCE,
+            partial(self._set_space_value, "roof_u"),
+            130,
+        )
         for name, widget in (
             ("thickness", self.thickness), ("ventilation", self._ventilation),
             ("opening", self._opening), ("space", self._space), ("boards", self.boards),
-            ("settling", self.settling),
+            ("settling", self.settling), ("air_change", self.air_change), ("roof_u", self.roof_u),
         ):  # fmt: skip
             self._add(row, name, widget)
         row.addWidget(self._replace)
@@ -221,6 +233,8 @@ class LayerStrip(QFrame):
             "space": isinstance(layer, RoofSpaceLayer),
             "width": framing is not None,
             "spacing": framing is not None,
+            "air_change": isinstance(layer, RoofSpaceLayer) and layer.covering == "balance",
+            "roof_u": isinstance(layer, RoofSpaceLayer) and layer.covering == "balance",
             "boards": self._boarded(layer),
             "settling": self._is_fill(layer),
             "web": framing is not None and framing.web > 0,
@@ -255,6 +269,8 @@ class LayerStrip(QFrame):
             self._outer.show_value(layer.emissivity_outside, system)
         if isinstance(layer, RoofSpaceLayer):
             self._space.setCurrentIndex(self._space.findData(layer.covering))
+            self.air_change.show_value(layer.air_change, system)
+            self.roof_u.show_value(layer.roof_u, system)
         framing = getattr(layer, "framing", None)
         if framing is not None:
             self._width.show_value(framing.width, system)
@@ -288,6 +304,8 @@ class LayerStrip(QFrame):
                 self.thickness.setToolTip(f"Thickness; sold in {', '.join(shown)}")
             return words
         if isinstance(layer, RoofSpaceLayer):
+            if layer.covering == "balance":
+                return "Its own balance: what leaves through the roof above and with the air."
             return "Counts with the roof above it, by ISO 6946 table 9."
         opening = with_unit(layer.opening, Quantity.OPENING, self._desk.system)
         if layer.ventilation == "slight":
@@ -343,6 +361,11 @@ class LayerStrip(QFrame):
         layer = self._layer()
         if isinstance(layer, RoofSpaceLayer):
             self._change("Change roof space", replace(layer, covering=self._space.itemData(index)))
+
+    def _set_space_value(self, name: str, value: float) -> None:
+        layer = self._layer()
+        if isinstance(layer, RoofSpaceLayer):
+            self._change("Change roof space", replace(layer, **{name: value}))
 
     def _set_opening(self, value: float) -> None:
         layer = self._layer()

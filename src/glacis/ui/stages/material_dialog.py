@@ -16,6 +16,7 @@ from PyQt6.QtWidgets import (
 )
 
 from glacis.core.errors import ValueRefused
+from glacis.core.heat.conductivity import Coefficients, Conditions, converted
 from glacis.core.model.document import Material, Project
 from glacis.core.units.format import with_unit
 from glacis.core.units.parse import parse
@@ -56,10 +57,25 @@ class MaterialDialog(QDialog):
         self.mu = self._line("μ, vapour resistance factor [-]")
         self.series = self._line("Thicknesses, comma between")
         self.source = self._line("Source of the values")
+        self.declared = self._line("declared λ, if λ is to follow")
+        self.service = self._line("mean °C")
+        self.wetness = self._line("water, vol %")
+        self.ageing = self._line("ageing F_a")
+        declared = QWidget()
+        row_of = tight(QHBoxLayout(declared), (0, 0, 0, 0), 6)
+        for field, width in (
+            (self.declared, 0), (self.service, 70), (self.wetness, 84), (self.ageing, 84),
+        ):  # fmt: skip
+            if width:
+                field.setFixedWidth(width)
+            row_of.addWidget(field, 0 if width else 1)
+        declared.setToolTip(
+            "Design λ from a declared one, ISO 10456: temperature, moisture, ageing"
+        )
         for row, (words, widget) in enumerate(
             (
                 ("Name", self.name), ("Family", self.family), ("λ", self.conductivity),
-                ("Density", self.density), ("μ", self.mu), ("Sold in", self.series),
+                ("Declared", declared), ("Density", self.density), ("μ", self.mu), ("Sold in", self.series),
                 ("Source", self.source),
             )
         ):  # fmt: skip
@@ -101,7 +117,7 @@ class MaterialDialog(QDialog):
         name = self.name.text().strip()
         if not name:
             raise ValueRefused("Name", "", "a name")
-        conductivity = parse(self.conductivity.text(), Quantity.CONDUCTIVITY, system, "λ").value
+        conductivity, claimed = self._conductivity()
         density = parse(self.density.text(), Quantity.DENSITY, system, "Density").value
         mu = parse(self.mu.text(), Quantity.FACTOR, system, "μ").value
         for field, value, low, high in (
@@ -119,11 +135,31 @@ class MaterialDialog(QDialog):
         )
         return Material(
             id=identifier_for(name, set(self._desk.materials)), name=name,
-            family=self.family.currentData(), conductivity=conductivity, density=density,
+            family=self.family.currentData(), conductivity=conductivity, claimed=claimed,
+            density=density,
             heat_capacity=1000.0, mu_dry=mu, mu_wet=mu, thicknesses=series,
             roles=self._roles(conductivity), purpose="Material of this project",
             source=self.source.text().strip(),
         )  # fmt: skip
+
+    def _conductivity(self) -> tuple[float, float | None]:
+        """Design λ as typed, or from a declared one; the declared one is kept beside it."""
+        system = self._desk.system
+        if not self.declared.text().strip():
+            text = self.conductivity.text()
+            return parse(text, Quantity.CONDUCTIVITY, system, "λ").value, None
+        declared = parse(self.declared.text(), Quantity.CONDUCTIVITY, system, "declared λ").value
+        family = self._desk.library.family_index()[self.family.currentData()]
+        service = parse(self.service.text() or "10", Quantity.TEMPERATURE, system, "mean °C").value
+        water = parse(self.wetness.text() or "0", Quantity.SHARE, system, "water").value
+        ageing = parse(self.ageing.text() or "1", Quantity.FACTOR, system, "ageing").value
+        found = converted(
+            declared,
+            Coefficients(family.temperature_coefficient, family.moisture_coefficient, ageing),
+            Conditions(),
+            Conditions(service, water),
+        )
+        return round(found, 5), declared
 
     def _roles(self, conductivity: float) -> tuple[str, ...]:
         return ("insulation",) if conductivity <= 0.065 else ()
@@ -139,13 +175,16 @@ class MaterialDialog(QDialog):
         family = self._desk.library.family_index()[material.family]
         low, high = family.conductivity
         words = ""
+        if material.claimed is not None:
+            shown = with_unit(material.conductivity, Quantity.CONDUCTIVITY, self._desk.system)
+            words = f"Design λ {shown} by ISO 10456; the declared value is kept beside it."
         if not low <= material.conductivity <= high:
             bounds = " to ".join(
                 with_unit(v, Quantity.CONDUCTIVITY, self._desk.system) for v in (low, high)
             )
             words = f"No {family.name.lower()} lies outside λ {bounds}: a finding will say so."
         elif not material.source:
-            words = "Without a source a finding will ask for one."
+            words += " " * bool(words) + "Without a source a finding will ask for one."
         self.verdict.setText(rich(words))
 
     def _take(self) -> None:
