@@ -47,9 +47,9 @@ def palette(window: MainWindow) -> None:
     bench = window.bench("build-up")
     if isinstance(bench, SectionBench):
         bench.open_palette()
-        bench.palette_panel.search.setText("vapour")
+        bench.panels.palette.search.setText("vapour")
         take(window, "palette")
-        bench.palette_panel.dismiss()
+        bench.panels.palette.dismiss()
 
 
 def remedies(window: MainWindow) -> None:

@@ -13,12 +13,12 @@ def test_a_whole_design_comes_back_undone_step_by_step(window, qtbot, tmp_path, 
     before = desk.project
     desk.select_area("laboratory")
     window.choose_approach()
-    panel = window.bench("build-up").approach_panel
+    panel = window.bench("build-up").panels.approaches
     panel.choose("planted")
     qtbot.mouseClick(panel.take, Qt.MouseButton.LeftButton)
     assert desk.assembly.approach == "planted"
     window.solve()
-    solver = window.bench("build-up").solve_panel
+    solver = window.bench("build-up").panels.solver
     solver.most_u.setText("0.15")
     qtbot.keyClick(solver.most_u, Qt.Key.Key_Return)
     assert solver.answer.options
@@ -62,7 +62,7 @@ def test_the_approach_chooser_tells_what_would_change_before_it_is_taken(window)
     window.desk.select_area("hall-south")
     before = window.desk.project
     window.choose_approach()
-    panel = window.bench("build-up").approach_panel
+    panel = window.bench("build-up").panels.approaches
     for row in range(panel.list.count()):
         panel.list.setCurrentRow(row)
         assert panel.core.scene is not None
@@ -77,17 +77,17 @@ def test_an_empty_project_grows_a_roof(window, qtbot):
     bench = window.bench("build-up")
     assert bench._begin.isVisible()
     qtbot.mouseClick(bench._begin, Qt.MouseButton.LeftButton)
-    bench.area_panel.name.setText("Barn, north side")
-    bench.area_panel.pitch.setText("steep")
-    qtbot.mouseClick(bench.area_panel.add, Qt.MouseButton.LeftButton)
-    assert "pitch" in bench.area_panel._told.text().lower()
-    bench.area_panel.pitch.setText("7/12")
-    qtbot.mouseClick(bench.area_panel.add, Qt.MouseButton.LeftButton)
+    bench.panels.new_area.name.setText("Barn, north side")
+    bench.panels.new_area.pitch.setText("steep")
+    qtbot.mouseClick(bench.panels.new_area.add, Qt.MouseButton.LeftButton)
+    assert "pitch" in bench.panels.new_area._told.text().lower()
+    bench.panels.new_area.pitch.setText("7/12")
+    qtbot.mouseClick(bench.panels.new_area.add, Qt.MouseButton.LeftButton)
     assert window.desk.area.roof.area.name == "Barn, north side"
     assert window.desk.area.roof.area.pitch == pytest.approx(30.256, abs=1e-3)
-    assert bench.approach_panel.isVisible()
-    bench.approach_panel.choose("dense-pack")
-    qtbot.mouseClick(bench.approach_panel.take, Qt.MouseButton.LeftButton)
+    assert bench.panels.approaches.isVisible()
+    bench.panels.approaches.choose("dense-pack")
+    qtbot.mouseClick(bench.panels.approaches.take, Qt.MouseButton.LeftButton)
     assert window.desk.area.roof.heat.transmittance <= window.desk.area.roof.target
     while window.desk.store.undo_label:
         window.undo()
@@ -97,7 +97,7 @@ def test_an_empty_project_grows_a_roof(window, qtbot):
 def test_solver_limits_are_typed_emptied_and_refused(window, qtbot):
     window.desk.select_area("hall-south")
     window.solve()
-    panel = window.bench("build-up").solve_panel
+    panel = window.bench("build-up").panels.solver
     first = panel.answer.options[0]
     panel.most_height.setText("100 mm")
     qtbot.keyClick(panel.most_height, Qt.Key.Key_Return)
@@ -205,14 +205,14 @@ def test_favourites_stand_first_and_tables_of_materials_come_and_go(
     window, section, tmp_path, answers
 ):
     section.open_palette()
-    panel = section.palette_panel
+    panel = section.panels.palette
     panel.search.setText("hemp")
     panel.toggle_favourite()
     panel.search.setText("")
     rows = [panel._model.item(row).text() for row in range(8)]
     assert any(name.startswith("★ Hemp") for name in rows)
     answers.path = tmp_path / "out.csv"
-    section.export_materials()
+    section.panels.export_materials()
     assert "hemp-batt" in answers.path.read_text()
     table = tmp_path / "in.csv"
     table.write_text(
@@ -220,11 +220,11 @@ def test_favourites_stand_first_and_tables_of_materials_come_and_go(
         "own-reed,Reed board,plant-fibre,0.055,180,2,measured\n"
     )
     answers.path = table
-    section.import_materials()
+    section.panels.import_materials()
     assert window.desk.project.materials[-1].id == "own-reed"
     table.write_text("nonsense")
     before = window.desk.project
-    section.import_materials()
+    section.panels.import_materials()
     assert "columns" in window._message.text()
     assert window.desk.project == before
 

@@ -26,10 +26,10 @@ def test_a_whole_session_comes_back_equal(window, section, qtbot, answers, tmp_p
     assert thickness(window, "between") > 0.16
 
     section.open_palette()
-    qtbot.keyClicks(section.palette_panel.search, "perlite board")
-    qtbot.keyClick(section.palette_panel.search, Qt.Key.Key_Return)
+    qtbot.keyClicks(section.panels.palette.search, "perlite board")
+    qtbot.keyClick(section.panels.palette.search, Qt.Key.Key_Return)
     assert "perlite-board-1" in [x.id for x in window.desk.assembly.layers]
-    assert not section.palette_panel.isVisible()
+    assert not section.panels.palette.isVisible()
 
     order = [x.id for x in window.desk.assembly.layers]
     body = middle(hot(section.canvas, "layer", "over"))
@@ -205,8 +205,8 @@ def _layer(material):
 def test_another_material_keeps_thickness_and_members(window, section, qtbot):
     window.desk.select_layer("between")
     qtbot.mouseClick(section.strip._replace, Qt.MouseButton.LeftButton)
-    section.palette_panel.search.setText("hemp")
-    qtbot.keyClick(section.palette_panel.search, Qt.Key.Key_Return)
+    section.panels.palette.search.setText("hemp")
+    qtbot.keyClick(section.panels.palette.search, Qt.Key.Key_Return)
     layer = window.desk.assembly.layers[3]
     assert (layer.material, layer.thickness, layer.id) == ("hemp-batt", 0.16, "between")
     assert layer.framing is not None

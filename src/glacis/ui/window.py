@@ -263,17 +263,17 @@ class MainWindow(QMainWindow):
     def add_area(self) -> None:
         """Ask for a new roof area on the Build-up bench."""
         self.show_stage("build-up")
-        self._on_section(lambda bench: bench.add_area())
+        self._on_section(lambda bench: bench.panels.add_area())
 
     def choose_approach(self) -> None:
         """Offer the approaches on the Build-up bench."""
         self.show_stage("build-up")
-        self._on_section(lambda bench: bench.choose_approach())
+        self._on_section(lambda bench: bench.panels.choose_approach())
 
     def solve(self) -> None:
         """Offer thicknesses that meet the target."""
         self.show_stage("build-up")
-        self._on_section(lambda bench: bench.solve())
+        self._on_section(lambda bench: bench.panels.solve())
 
     def remove_layer(self) -> None:
         """Take the selected layer out."""

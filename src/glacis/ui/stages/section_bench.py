@@ -3,14 +3,12 @@
 import uuid
 from collections.abc import Callable
 from functools import partial
-from typing import TYPE_CHECKING
 
 from msgspec.structs import replace
-from PyQt6.QtCore import QPointF, QRect, QSize, Qt
+from PyQt6.QtCore import QPointF, QSize, Qt
 from PyQt6.QtGui import QKeyEvent
 from PyQt6.QtWidgets import QPushButton, QToolButton
 
-from glacis.core.errors import GlacisError
 from glacis.core.headline import headlines
 from glacis.core.materials.library import nearest_purchasable
 from glacis.core.model.edit import (
@@ -36,13 +34,7 @@ from glacis.ui.drawing.canvas import Canvas
 from glacis.ui.prompts import Prompts
 from glacis.ui.stages.bench import Bench
 from glacis.ui.stages.layer_strip import LayerStrip
-
-if TYPE_CHECKING:
-    from glacis.ui.stages.approach_panel import ApproachPanel
-    from glacis.ui.stages.area_panel import AreaPanel
-    from glacis.ui.stages.material_palette import MaterialPalette
-    from glacis.ui.stages.solve_panel import SolvePanel
-    from glacis.ui.widgets.overlay import Overlay
+from glacis.ui.stages.section_panels import SectionPanels
 
 FREE = Qt.KeyboardModifier.ShiftModifier
 FAR_ENOUGH = 7.0
@@ -76,7 +68,8 @@ class SectionBench(Bench):
 
     def __init__(self, desk: Desk, prompts: Prompts) -> None:
         super().__init__(desk, "Build-up")
-        self._prompts = prompts
+        self.canvas = Canvas("Section of the assembly", QSize(400, 300))
+        self.panels = SectionPanels(self, self.canvas, prompts)
         self._drag: FaceDrag | LayerDrag | None = None
         self._temperature = self._toggle("θ", "Temperature line of the winter design day (T)")
         self._vapour = self._toggle("p", "Vapour lines of the telling month (V)")
@@ -88,13 +81,13 @@ class SectionBench(Bench):
         self._own.setToolTip("Copy the assembly, so that changes here touch no other area")
         self._own.clicked.connect(self._give_own)
         self._begin = self._button(
-            "Add roof area…", "Add a roof area (Ctrl+Shift+N)", self.add_area
+            "Add roof area…", "Add a roof area (Ctrl+Shift+N)", self.panels.add_area
         )
         self._approach = self._button(
-            "Approach…", "Choose how the area is built (Ctrl+B)", self.choose_approach
+            "Approach…", "Choose how the area is built (Ctrl+B)", self.panels.choose_approach
         )
         self._solve = self._button(
-            "Solve…", "Thicknesses that meet the target (Ctrl+T)", self.solve
+            "Solve…", "Thicknesses that meet the target (Ctrl+T)", self.panels.solve
         )
         self._add = QPushButton("Insert…")
         self._add.setToolTip("Insert a layer outside the selected one (Insert)")
@@ -110,97 +103,20 @@ class SectionBench(Bench):
             self._add,
         ):
             self.controls.addWidget(widget)
-        self.canvas = Canvas("Section of the assembly", QSize(400, 300))
         self.column.addWidget(self.canvas, 1)
         self.strip = LayerStrip(desk)
         self.strip.said.connect(self.said)
         self.strip.replace_wanted.connect(self._open_replacement)
         self.strip.remove_wanted.connect(self.remove_selected)
         self.column.addWidget(self.strip)
-        self._palette_panel: MaterialPalette | None = None
-        self._approach_panel: ApproachPanel | None = None
-        self._solve_panel: SolvePanel | None = None
-        self._area_panel: AreaPanel | None = None
         self.canvas.pressed.connect(self._press)
         self.canvas.dragged.connect(self._move)
         self.canvas.released.connect(self._release)
         self.canvas.double_clicked.connect(self._double)
         self.canvas.key.connect(self._key)
         self._replacing = ""
+        self._palette_heard = False
         self.setFocusProxy(self.canvas)
-
-    @property
-    def palette_panel(self) -> "MaterialPalette":
-        """The palette, made when it is first wanted."""
-        if self._palette_panel is None:
-            from glacis.ui.stages.material_palette import MaterialPalette
-
-            self._palette_panel = MaterialPalette(self.desk, self)
-            self._palette_panel.closed.connect(self.canvas.setFocus)
-            self._palette_panel.layer_chosen.connect(self._take_from_palette)
-            self._palette_panel.import_wanted.connect(self.import_materials)
-            self._palette_panel.export_wanted.connect(self.export_materials)
-        return self._palette_panel
-
-    @property
-    def approach_panel(self) -> "ApproachPanel":
-        """The approach chooser, made when it is first wanted."""
-        if self._approach_panel is None:
-            from glacis.ui.stages.approach_panel import ApproachPanel
-
-            self._approach_panel = ApproachPanel(self.desk, self)
-            self._approach_panel.closed.connect(self.canvas.setFocus)
-        return self._approach_panel
-
-    @property
-    def solve_panel(self) -> "SolvePanel":
-        """The solver, made when it is first wanted."""
-        if self._solve_panel is None:
-            from glacis.ui.stages.solve_panel import SolvePanel
-
-            self._solve_panel = SolvePanel(self.desk, self)
-            self._solve_panel.closed.connect(self.canvas.setFocus)
-            self._solve_panel.said.connect(self.said)
-        return self._solve_panel
-
-    @property
-    def area_panel(self) -> "AreaPanel":
-        """The panel for a new area, made when it is first wanted."""
-        if self._area_panel is None:
-            from glacis.ui.stages.area_panel import AreaPanel
-
-            self._area_panel = AreaPanel(self.desk, self)
-            self._area_panel.closed.connect(self.canvas.setFocus)
-            self._area_panel.said.connect(self.said)
-            self._area_panel.added.connect(lambda _area: self.choose_approach())
-        return self._area_panel
-
-    def _panels(self) -> "tuple[Overlay, ...]":
-        made = (self._palette_panel, self._approach_panel, self._solve_panel, self._area_panel)
-        return tuple(panel for panel in made if panel is not None)
-
-    def _ground(self) -> QRect:
-        """Where panels lie: from the section to the foot of the bench."""
-        top = self.canvas.geometry().top()
-        return QRect(self.canvas.x(), top, self.canvas.width(), self.height() - top - 8)
-
-    def choose_approach(self) -> None:
-        """Offer the approaches."""
-        self._open_alone(self.approach_panel)
-
-    def solve(self) -> None:
-        """Offer thicknesses that meet the target."""
-        self._open_alone(self.solve_panel)
-
-    def add_area(self) -> None:
-        """Ask for a new roof area."""
-        self._open_alone(self.area_panel)
-
-    def _open_alone(self, panel: "ApproachPanel | SolvePanel | AreaPanel") -> None:
-        for other in self._panels():
-            other.dismiss()
-        if self.desk.area is not None or panel is self._area_panel:
-            panel.open_over(self._ground())
 
     def _button(self, text: str, tip: str, slot: Callable[[], None]) -> QPushButton:
         button = QPushButton(text)
@@ -233,10 +149,7 @@ class SectionBench(Bench):
         self.say(words)
         self.canvas.show_scene(self._scene, desk.palette)
         self.strip.refresh()
-        if self._palette_panel is not None and self._palette_panel.isVisible():
-            self._palette_panel.refresh()
-        if self._solve_panel is not None and self._solve_panel.isVisible():
-            self._solve_panel.refresh()
+        self.panels.refresh()
 
     def _style(self, width: float, height: float) -> SectionStyle:
         desk, drag = self.desk, self._drag
@@ -268,8 +181,7 @@ class SectionBench(Bench):
         return next((x for x in assembly.layers if x.id == identifier), None) if assembly else None
 
     def _press(self, hot: Hot | None, at: QPointF) -> None:
-        for panel in self._panels():
-            panel.dismiss()
+        self.panels.dismiss()
         frame = self._frame()
         if hot is None or frame is None:
             return
@@ -431,7 +343,10 @@ class SectionBench(Bench):
     def _show_palette(self) -> None:
         if self.desk.assembly is None:
             return
-        self.palette_panel.open_over(self.canvas.geometry(), bool(self._replacing))
+        if not self._palette_heard:
+            self._palette_heard = True
+            self.panels.palette.layer_chosen.connect(self._take_from_palette)
+        self.panels.open_palette(bool(self._replacing))
 
     def _take_from_palette(self, template: Layer) -> None:
         assembly = self.desk.assembly
@@ -447,7 +362,7 @@ class SectionBench(Bench):
         change = partial(insert_layer, assembly_id=assembly.id, index=index, layer=fresh)
         if self.desk.act("Insert layer", change):
             self.desk.select_layer(fresh.id)
-        self.palette_panel.dismiss()
+        self.panels.palette.dismiss()
 
     def _replace(self, assembly_id: str, template: Layer) -> None:
         old = self._layer(self._replacing)
@@ -463,42 +378,7 @@ class SectionBench(Bench):
                 material = self.desk.materials.get(fresh.material)
                 fresh = replace(fresh, thickness=nearest_purchasable(material, old.thickness))  # type: ignore[union-attr]
         self.desk.act("Change material", partial(set_layer, assembly_id=assembly_id, layer=fresh))
-        self.palette_panel.dismiss()
-
-    def import_materials(self) -> None:
-        """Read materials from a CSV table into the project."""
-        from glacis.files.materials_csv import read_materials, with_materials
-
-        path = self._prompts.table_path(self)
-        if path is None:
-            return
-        try:
-            found = read_materials(path, self.desk.library.family_index())
-        except GlacisError as fault:
-            self.said.emit(str(fault), True)
-            return
-        if self.desk.act("Import materials", partial(with_materials, found=found)):
-            self.said.emit(f"{len(found)} materials read from {path.name}.", False)
-            self.palette_panel.refresh()
-
-    def export_materials(self) -> None:
-        """Write all materials as a CSV table."""
-        from glacis.files.atomic import write_atomic
-        from glacis.files.materials_csv import materials_csv
-
-        path = self._prompts.save_path(
-            self, "Export materials", "materials.csv", "CSV tables (*.csv)"
-        )
-        if path is None:
-            return
-        own = {material.id for material in self.desk.project.materials}
-        listed = sorted(self.desk.materials.values(), key=lambda m: m.id not in own)
-        try:
-            write_atomic(path, materials_csv(listed).encode())
-        except GlacisError as fault:
-            self.said.emit(str(fault), True)
-            return
-        self.said.emit(f"Written: {path.name}", False)
+        self.panels.palette.dismiss()
 
     def _give_own(self) -> None:
         area = self.desk.area
