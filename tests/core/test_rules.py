@@ -229,6 +229,15 @@ TRIPS: dict[str, Project] = {
         SLATE,
         pitch=35,
     ),
+    "order.no-vapour-layer": roof_project(
+        GYPSUM,
+        MembraneLayer(id="paper", material="airtight-paper"),
+        DEEP_WOOL,
+        UNDERLAY,
+        VENTED,
+        SLATE,
+        pitch=35,
+    ),
     "moisture.built-in": roof_project(
         SLAB, BARRIER, solid("screed", "cement-screed", 0.06), FOAM, SHEET, pitch=2
     ),
@@ -334,6 +343,7 @@ def test_the_demo_shows_its_deliberate_faults():
         "order.root-layer",
         "moisture.dries",
         "order.cover-board",
+        "order.no-vapour-layer",
         "structure.planting-load",
     }
 

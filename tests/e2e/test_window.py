@@ -38,7 +38,7 @@ def test_an_empty_project_says_what_to_do_first(window):
     for stage in STAGES:
         window.show_stage(stage)
         assert not window.grab().isNull()
-    assert "add one, or open a project or the demo" in window.bench("heat")._line.text()
+    assert "add one, or open a project or the demo" in window.bench("heat")._line.words
     window.insert_layer()
     window.open_working("u")
     assert "no roof area yet" in window._message.text()
@@ -126,7 +126,7 @@ def test_the_report_is_previewed_and_written(window, qtbot, answers, tmp_path):
     bench = window.bench("handover")
     assert isinstance(bench, HandoverBench)
     qtbot.waitUntil(lambda: bench._content is not None and not bench.jobs.busy, timeout=20000)
-    assert "pages" in bench._line.text()
+    assert "pages" in bench._line.words
     for name, write in (
         ("r.pdf", window.write_report), ("l.csv", bench.write_layers), ("r.json", bench.write_results),
     ):  # fmt: skip
@@ -143,7 +143,7 @@ def test_a_report_job_can_be_cancelled(window, qtbot):
     bench = window.bench("handover")
     bench._stop()
     assert not bench.jobs.busy
-    assert "stopped" in bench._line.text()
+    assert "stopped" in bench._line.words
     assert bench._content is None
 
 

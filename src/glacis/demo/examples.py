@@ -123,6 +123,9 @@ UNDERLAY = sheet("underlay-open")
 SHINGLES = board("bitumen-shingles", 4)
 TILES = board("concrete-tile", 15)
 SEALS = "The self-adhered sheet closes round the screws; the rooms are dry."
+OPEN_INSIDE = (
+    "The airtight board inside is tighter by far than what lies outside; no sheet is wanted."
+)
 DRIES = "Dries by the monthly method within the limits."
 STRUCTURE = "Weights checked saturated by the structural engineer."
 LABEL = "The share of members is what it is; U is met with them counted."
@@ -293,6 +296,7 @@ EXAMPLES: tuple[Example, ...] = (
         "dense-pack", 30,
         (GYPSUM, VOID, board("oriented-strand-board", 18), between("cellulose-dense", 360, WEBBED),
          board("medium-density-fibreboard", 16), UNDERLAY, vent(40), TILES),
+        accepted=(("order.no-vapour-layer", OPEN_INSIDE),),
     ),
 )  # fmt: skip
 

@@ -113,12 +113,30 @@ def _band_items(band: Band, layout: Frame) -> Iterator[Item]:
     yield from hatched(layer.hatch, (layout.left, band.top, layout.right, band.bottom))
     if layer.frame and band.bottom - band.top >= 2:
         for left, right in _members(layer.frame, layout):
-            kind = "metal" if layer.frame.metal else "timber-end"
-            yield from hatched(kind, (left, band.top, right, band.bottom))
-            yield Line((left, band.top, left, band.bottom), "ink", FACE)
-            yield Line((right, band.top, right, band.bottom), "ink", FACE)
+            yield from _member_items(layer.frame, band, left, right, layout.metre)
     if layer.kind == "air" and layer.ventilation != "none":
         yield from _breeze(band, layout)
+
+
+def _member_items(
+    frame: FramePart, band: Band, left: float, right: float, metre: float
+) -> Iterator[Item]:
+    """A member in section: solid, or two flanges with a web between them."""
+    kind = "metal" if frame.metal else "timber-end"
+    if frame.web is None:
+        yield from hatched(kind, (left, band.top, right, band.bottom))
+        yield Line((left, band.top, left, band.bottom), "ink", FACE)
+        yield Line((right, band.top, right, band.bottom), "ink", FACE)
+        return
+    flange = (band.bottom - band.top) * frame.web.flanges / 2
+    middle, half = (left + right) / 2, max(0.8, frame.web.width * metre / 2)
+    for area in (
+        (left, band.top, right, band.top + flange),
+        (left, band.bottom - flange, right, band.bottom),
+        (middle - half, band.top + flange, middle + half, band.bottom - flange),
+    ):
+        yield from hatched(kind, area)
+        yield Shape(box(*area), "", "ink", FACE)
 
 
 def _breeze(band: Band, layout: Frame) -> Iterator[Item]:

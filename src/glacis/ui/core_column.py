@@ -10,7 +10,8 @@ from glacis.report.scene import Hot, Scene, Text
 from glacis.report.section import SectionStyle, section_scene
 from glacis.ui.desk import Desk
 from glacis.ui.drawing.canvas import Canvas
-from glacis.ui.widgets.labels import label, rich, tight
+from glacis.ui.widgets.labels import tight
+from glacis.ui.widgets.paragraph import Paragraph
 
 WIDTH = 236
 
@@ -31,7 +32,7 @@ class CoreColumn(QWidget):
         self._areas.setSizeAdjustPolicy(
             QComboBox.SizeAdjustPolicy.AdjustToMinimumContentsLengthWithIcon
         )
-        self._name = label(kind="second small", wrap=True)
+        self._name = Paragraph(desk, WIDTH - 16, size=12, ink="second")
         self._core = Canvas("Core of the assembly", QSize(100, 200))
         for widget in (self._plan, self._areas, self._name):
             column.addWidget(widget)
@@ -56,12 +57,12 @@ class CoreColumn(QWidget):
         palette = self._desk.palette
         self._plan.show_scene(lambda w, h: plan_scene(project, chosen, severities, w, h), palette)
         self._core.show_scene(self._core_scene, palette)
-        self._name.setText(rich(self._assembly_words()))
+        self._name.show_words(self._assembly_words())
 
     def _assembly_words(self) -> str:
         area = self._desk.area
         if area is None:
-            return "Open a project or the demo to begin."
+            return "Add a roof area, or open a project or the demo."
         shared = self._desk.sharing()
         tail = f", shared by {shared} areas" if shared > 1 else ""
         return f"{area.roof.assembly.name}{tail}"

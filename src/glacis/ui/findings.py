@@ -257,6 +257,7 @@ class Findings(QWidget):
         self._list.addWidget(self._empty)
         self._accepted = QPushButton()
         self._accepted.setProperty("quiet", True)
+        self._accepted.setStyleSheet("text-align: left; padding-left: 0;")
         self._accepted.setToolTip("Show or hide the findings that are on record as accepted")
         self._accepted.clicked.connect(self._toggle_accepted)
         self._show_accepted = False

@@ -342,11 +342,13 @@ class MainWindow(QMainWindow):
         """Begin an empty project."""
         if self._may_leave():
             self.documents.new()
+            self._take_up()
 
     def open_demo(self) -> None:
         """Open the demo."""
         if self._may_leave():
             self.documents.demo()
+            self._take_up()
 
     def open_example(self) -> None:
         """Offer the example roofs."""
@@ -363,6 +365,7 @@ class MainWindow(QMainWindow):
         """Open an example as a new project."""
         if self._may_leave():
             self.documents.example(identifier)
+            self._take_up()
 
     def open_project(self) -> None:
         """Ask for a project and open it."""
@@ -377,6 +380,10 @@ class MainWindow(QMainWindow):
         fault = self.documents.open(path)
         if fault:
             self.prompts.tell(self, "Not opened", fault)
+
+    def _take_up(self) -> None:
+        """Put the hand on the bench after another document came onto the desk."""
+        self._benches[self._stage].setFocus()
 
     def save(self) -> bool:
         """Save where the project belongs; ask where it belongs nowhere yet."""

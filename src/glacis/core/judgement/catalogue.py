@@ -6,6 +6,7 @@ from glacis.core.judgement import (
     rules_insulation,
     rules_order,
     rules_protection,
+    rules_retarders,
     rules_vapour,
 )
 from glacis.core.judgement.finding import SEVERITIES, Finding, Remedy, Rule
@@ -16,6 +17,7 @@ RULES: tuple[Rule, ...] = (
     *rules_order.RULES,
     *rules_protection.RULES,
     *rules_vapour.RULES,
+    *rules_retarders.RULES,
     *rules_climate.RULES,
     *rules_insulation.RULES,
     *rules_heat.RULES,

@@ -100,3 +100,8 @@ def sheet_covering(layers: tuple[LayerData, ...]) -> int | None:
 def index_of(roof: Roof, layer_id: str) -> int:
     """Index of a layer that is known to be there."""
     return next(i for i, layer in enumerate(roof.layers) if layer.id == layer_id)
+
+
+def sd_inside(layers: tuple[LayerData, ...], index: int) -> float:
+    """s_d of everything inside layer ``index``, dry cup [m]."""
+    return sum(layer.sd_dry for layer in layers[:index])

@@ -4,7 +4,8 @@ from PyQt6.QtCore import pyqtSignal
 from PyQt6.QtWidgets import QFrame, QHBoxLayout, QLabel, QVBoxLayout, QWidget
 
 from glacis.ui.desk import Desk
-from glacis.ui.widgets.labels import label, rich, tight
+from glacis.ui.widgets.labels import label, tight
+from glacis.ui.widgets.one_line import OneLine
 
 
 class Bench(QFrame):
@@ -21,7 +22,7 @@ class Bench(QFrame):
         tight(self.column, (16, 8, 8, 8), 6)
         head = tight(QHBoxLayout(), (0, 0, 0, 0), 8)
         self._heading = label(heading, "heading")
-        self._line = label(kind="second")
+        self._line = OneLine(desk)
         head.addWidget(self._heading)
         head.addWidget(self._line, 1)
         self.controls = tight(QHBoxLayout(), (0, 0, 0, 0), 6)
@@ -30,7 +31,7 @@ class Bench(QFrame):
 
     def say(self, text: str) -> None:
         """One line beside the heading."""
-        self._line.setText(rich(text))
+        self._line.show_words(text)
 
     def refresh(self) -> None:
         """Show the present state of the desk."""

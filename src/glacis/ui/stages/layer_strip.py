@@ -22,6 +22,7 @@ from glacis.core.units.format import number, with_unit
 from glacis.core.units.quantities import Quantity
 from glacis.ui.desk import Desk
 from glacis.ui.widgets.labels import label, rich, tight
+from glacis.ui.widgets.one_line import OneLine
 from glacis.ui.widgets.unit_field import UnitField
 
 HEIGHT = 104
@@ -60,11 +61,11 @@ class LayerStrip(QFrame):
         self.setFixedHeight(HEIGHT)
         column = tight(QVBoxLayout(self), (0, 6, 0, 0), 4)
         self._name = label()
-        self._about = label(kind="second small")
-        head = tight(QHBoxLayout(), (0, 0, 0, 0), 8)
-        head.addWidget(self._name)
-        head.addWidget(self._about, 1)
-        column.addLayout(head)
+        self._about = OneLine(desk, 12)
+        self._head = tight(QHBoxLayout(), (0, 0, 0, 0), 8)
+        self._head.addWidget(self._name)
+        self._head.addWidget(self._about, 1)
+        column.addLayout(self._head)
         self._parts: dict[str, QWidget] = {}
         self._first = tight(QHBoxLayout(), (0, 0, 0, 0), 6)
         self._second = tight(QHBoxLayout(), (0, 0, 0, 0), 6)
@@ -109,8 +110,8 @@ class LayerStrip(QFrame):
             ("settling", self.settling), ("air_change", self.air_change), ("roof_u", self.roof_u),
         ):  # fmt: skip
             self._add(row, name, widget)
-        row.addWidget(self._replace)
-        row.addWidget(self._remove)
+        self._head.addWidget(self._replace)
+        self._head.addWidget(self._remove)
         self.webbed = self._combo("Kind of members", WEBS, self._set_webbed)
         row.addWidget(self.webbed)
         self._web = self._field("web", Quantity.THICKNESS, partial(self._set_member, "web"), 64)
@@ -195,7 +196,7 @@ class LayerStrip(QFrame):
         layer = self._layer()
         if layer is None:
             self._name.setText(rich("Select a layer in the drawing, or drag a face."))
-            self._about.setText(rich("Shift while dragging leaves the purchasable steps."))
+            self._about.show_words("Shift while dragging leaves the purchasable steps.")
             if self._parts:
                 self._visible(layer)
             return
@@ -204,7 +205,7 @@ class LayerStrip(QFrame):
         area = self._desk.area
         data = next((x for x in area.roof.layers if x.id == layer.id), None) if area else None
         self._name.setText(rich(data.name if data else layer.id))
-        self._about.setText(rich(self._about_words(layer)))
+        self._about.show_words(self._about_words(layer))
         self._fill(layer)
 
     def _material(self, layer: Layer | None) -> Material | None:
