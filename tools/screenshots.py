@@ -13,7 +13,9 @@ from PyQt6.QtWidgets import QApplication, QWidget
 
 from glacis.ui.app import make_window
 from glacis.ui.prompts import Prompts
+from glacis.ui.stages.compare_bench import CompareBench
 from glacis.ui.stages.handover_bench import HandoverBench
+from glacis.ui.stages.heat_bench import HeatBench
 from glacis.ui.stages.section_bench import SectionBench
 from glacis.ui.window import MainWindow
 
@@ -71,6 +73,45 @@ def heat(window: MainWindow) -> None:
     take(window, "heat")
 
 
+def thickness(window: MainWindow) -> None:
+    """What more insulation would still bring, and the schools of averaging."""
+    bench = window.bench("heat")
+    if isinstance(bench, HeatBench):
+        bench.show_view("thickness")
+        take(window, "heat-thickness")
+        bench.show_view("methods")
+        take(window, "heat-methods")
+        bench.show_view("paths")
+        bench.open_corrections()
+        take(window, "heat-corrections")
+        bench.corrections_panel.dismiss()
+
+
+def choosing(window: MainWindow) -> None:
+    """The approach chooser and the solver."""
+    window.desk.select_area("hall-south")
+    bench = window.bench("build-up")
+    if isinstance(bench, SectionBench):
+        bench.panels.choose_approach()
+        bench.panels.approaches.choose("hybrid")
+        take(window, "approach")
+        bench.panels.solve()
+        take(window, "solve")
+        bench.panels.dismiss()
+
+
+def compare(window: MainWindow) -> None:
+    """The laboratory as built and as it might be."""
+    window.desk.select_area("laboratory")
+    bench = window.bench("compare")
+    if isinstance(bench, CompareBench):
+        for school in bench.offered()[:2]:
+            bench.add_school(school)
+        bench.select("lab-closed")
+        window.say("")
+        take(window, "compare")
+
+
 def moisture(window: MainWindow) -> None:
     """The year of water, light and dark."""
     window.desk.select_area("laboratory")
@@ -112,10 +153,12 @@ def us_units(window: MainWindow) -> None:
     window.show_stage("build-up")
     window.toggle_units()
     take(window, "build-up-us")
+    window.toggle_units()
 
 
 VIEWS: tuple[Callable[[MainWindow], None], ...] = (
-    build_up, palette, remedies, heat, moisture, site, working, handover, us_units,
+    build_up, palette, remedies, choosing, heat, thickness, moisture, site, working, handover,
+    us_units, compare,
 )  # fmt: skip
 
 

@@ -141,6 +141,19 @@ def shorten(text: str, width: float, size: float) -> str:
     return text.rstrip() + "…"
 
 
+def wrapped(text: str, width: float, size: float) -> tuple[str, ...]:
+    """``text`` in one line or two; what does not fit the second ends in an ellipsis."""
+    if text_width(text, size) <= width:
+        return (text,)
+    words = text.split()
+    first = ""
+    while words and text_width(f"{first} {words[0]}".strip(), size) <= width:
+        first = f"{first} {words.pop(0)}".strip()
+    if not first:
+        return (shorten(text, width, size),)
+    return (first, shorten(" ".join(words), width, size))
+
+
 def spread(centres: list[float], gap: float, low: float, high: float) -> list[float]:
     """Positions in the same order, ``gap`` apart at least, between ``low`` and ``high``.
 

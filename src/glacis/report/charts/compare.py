@@ -8,7 +8,7 @@ from glacis.core.analysis import AreaResult
 from glacis.core.headline import Headline, headlines
 from glacis.core.judgement.finding import SEVERITIES
 from glacis.core.units.format import MINUS, number
-from glacis.core.units.quantities import System
+from glacis.core.units.quantities import System, to_display
 from glacis.report.frame import best_scale
 from glacis.report.scene import (
     DIMENSION,
@@ -22,13 +22,14 @@ from glacis.report.scene import (
     box,
     shifted,
     shorten,
+    wrapped,
 )
 from glacis.report.section import SectionStyle, section_scene
 
 NAMES = 178.0
 """Width of the column of names."""
 ROW = 19.0
-TITLE = 30.0
+TITLE = 46.0
 
 
 class Column(Struct, frozen=True):
@@ -44,12 +45,12 @@ def _difference(old: Headline, new: Headline, system: System) -> str:
     unit = new.quantity.unit(system)
     if number(old.value, old.quantity, system) == number(new.value, new.quantity, system):
         return ""
-    change = (new.value - old.value) / (unit.scale if not unit.fraction else 1.0)
+    sign = "+" if new.value > old.value else MINUS
     if unit.fraction:
-        shown = number(abs(new.value - old.value), new.quantity, system)
-    else:
-        shown = f"{abs(change):.{max(unit.decimals, 0)}f}"
-    return f"{'+' if change > 0 else MINUS}{shown}"
+        return sign + number(abs(new.value - old.value), new.quantity, system)
+    decimals = unit.decimals
+    was, will = (round(to_display(x.value, unit), decimals) for x in (old, new))
+    return f"{sign}{abs(will - was):.{decimals}f}"
 
 
 def _sections(
@@ -113,8 +114,8 @@ def compare_scene(
         edges = (x - 2, 4.0, x + each - 8, height - 6)
         if column.id == chosen:
             items.append(Shape(box(*edges), "", "accent", 1.6))
-        title = shorten(column.name, each - 20, 13.6)
-        items.append(Text(x + 6, 22, title, 13, face="semibold"))
+        for line, words in enumerate(wrapped(column.name, each - 20, 13.6)):
+            items.append(Text(x + 6, 22 + 17 * line, words, 13, face="semibold"))
         hot.append(Hot("column", column.id, edges, column.name))
         if place:
             items.append(Line((x - 5, 8, x - 5, height - 8), "hairline", FACE))

@@ -56,9 +56,9 @@ def methods_scene(roof: Roof, width: float, height: float, system: System) -> Sc
         x = _x(plot, from_display(value, unit))
         items.append(Line((x, plot.top - 20, x, plot.bottom), "hairline", DIMENSION))
         items.append(Text(x, plot.bottom + 16, f"{value:g}", 12, "second", "middle"))
-    items.append(Text(plot.right + 8, plot.bottom + 16, f"U {unit.symbol}", 12, "second"))
+    items.append(Text(plot.right + 24, plot.bottom + 16, f"U {unit.symbol}", 12, "second"))
     x = _x(plot, roof.target)
-    items.append(Line((x, plot.top - 20, x, plot.bottom), "mind", 1.2, "dash"))
+    items.append(Line((x, plot.top - 22, x, plot.top - 8), "mind", 1.2))
     target = f"target {with_unit(roof.target, U, system)}"
     items.append(Text(x + 5, plot.top - 26, target, 12, "mind"))
     gap = (plot.bottom - plot.top) / 3
@@ -66,6 +66,7 @@ def methods_scene(roof: Roof, width: float, height: float, system: System) -> Sc
     for row, (method, value) in enumerate(values.items()):
         y = plot.top + gap * (row + 0.6)
         items.extend(_row(plot, roof, method, value, y, system))
+        items.append(Line((x, y - 17, x, y + 13), "mind", 1.6))
         edges = (plot.left, y - 40, width, y + 14)
         hot.append(Hot("method", method, edges, f"Judge the project by {NAMES[method][0]}"))
     spread = (values["isothermal"] - values["parallel"]) / values["combined"]

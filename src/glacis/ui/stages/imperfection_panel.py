@@ -3,8 +3,8 @@
 from functools import partial
 
 from msgspec.structs import replace
-from PyQt6.QtCore import QRect, pyqtSignal
-from PyQt6.QtWidgets import QCheckBox, QComboBox, QGridLayout, QWidget
+from PyQt6.QtCore import QRect, Qt, pyqtSignal
+from PyQt6.QtWidgets import QCheckBox, QComboBox, QGridLayout, QSizePolicy, QWidget
 
 from glacis.core.eaves import eaves_of
 from glacis.core.heat.corrections import RAIN_WORDS, VOID_WORDS, inverted_layers, rain_per_day
@@ -28,6 +28,7 @@ FIXING = (
 SHAFTS = ((50.0, "carbon steel"), (17.0, "stainless steel"), (0.25, "plastic"))
 U = Quantity.TRANSMITTANCE
 WIDE = 560
+NAMES = 130
 
 
 class ImperfectionPanel(Overlay):
@@ -118,9 +119,14 @@ class ImperfectionPanel(Overlay):
     def _add(self, name: str, widget: QWidget) -> QWidget:
         row = self._grid.rowCount()
         words = label(name, "second small")
+        words.setFixedWidth(NAMES)
         widget.setAccessibleName(widget.accessibleName() or name)
         self._grid.addWidget(words, row, 0)
-        self._grid.addWidget(widget, row, 1)
+        if isinstance(widget, QComboBox):
+            widget.setSizePolicy(QSizePolicy.Policy.Expanding, QSizePolicy.Policy.Fixed)
+            self._grid.addWidget(widget, row, 1)
+        else:
+            self._grid.addWidget(widget, row, 1, Qt.AlignmentFlag.AlignLeft)
         return words
 
     def _roof(self) -> Roof | None:
