@@ -109,13 +109,16 @@ def purchasable(layer: LayerData) -> list[float]:
 def least_thickness(roof: Roof, index: int, target: float) -> float | None:
     """The least purchasable thickness [m] of layer ``index`` that brings U to ``target``.
 
-    More insulation never raises U, so the series is halved rather than walked.
+    More insulation hardly ever raises U, so the series is halved rather than walked; what is
+    found is checked, since screws through next to no insulation are the exception.
     """
     series = purchasable(roof.layers[index])
-    place = bisect_left(
-        series, True, key=lambda t: transmittance_at(roof, index, t) <= target * (1 + REACH)
-    )
-    return series[place] if place < len(series) else None
+
+    def meets(thickness: float) -> bool:
+        return transmittance_at(roof, index, thickness) <= target * (1 + REACH)
+
+    place = bisect_left(series, True, key=meets)
+    return series[place] if place < len(series) and meets(series[place]) else None
 
 
 def exact_thickness(roof: Roof, index: int, target: float, most: float = 1.5) -> float | None:
@@ -154,8 +157,9 @@ def _candidates(roof: Roof, target: float) -> Iterator[dict[int, float]]:
     for first, second in ((a, b) for a in indices for b in indices if a < b):
         series = purchasable(roof.layers[second])
         for thickness in purchasable(roof.layers[first]):
-            place = bisect_left(series, True, key=_meets(roof, target, first, thickness, second))
-            if place < len(series):
+            meets = _meets(roof, target, first, thickness, second)
+            place = bisect_left(series, True, key=meets)
+            if place < len(series) and meets(series[place]):
                 yield {first: thickness, second: series[place]}
 
 
