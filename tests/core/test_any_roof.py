@@ -33,7 +33,7 @@ from glacis.core.model.layers import (
 )
 from glacis.core.model.validate import check_project
 from glacis.core.propose import propose
-from glacis.core.returns import Prices, returns_of
+from glacis.core.returns import returns_of
 from glacis.core.schools import schools_of
 from glacis.core.solve import Wish, solve
 from glacis.files.project_file import decode, encode
@@ -199,7 +199,7 @@ def test_the_solver_never_proposes_what_misses_its_wish(project, target):
         assert 0 <= option.outside <= 1
     # Without corrections: screws through next to no insulation can raise U as it thickens.
     clear = replace(project.assemblies[0], imperfections=Imperfections(fixing="none"))
-    found = returns_of(result_of(replace(project, assemblies=(clear,))).roof, Prices())
+    found = returns_of(result_of(replace(project, assemblies=(clear,))).roof)
     if found is not None:
         u_values = [point.transmittance for point in found.points]
         assert u_values == sorted(u_values, reverse=True)

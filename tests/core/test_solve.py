@@ -8,7 +8,7 @@ from msgspec.structs import replace
 from glacis.core.burdens import carbon_of, cost_of
 from glacis.core.model.layers import AirLayer, Framing, MembraneLayer, SolidLayer
 from glacis.core.propose import with_options
-from glacis.core.returns import Prices, correction_thickness, returns_of
+from glacis.core.returns import correction_thickness, returns_of
 from glacis.core.solve import (
     Wish,
     exact_thickness,
@@ -105,7 +105,7 @@ def test_the_exact_thickness_meets_the_target_exactly_and_the_bought_one_is_next
 
 
 def test_returns_diminish():
-    found = returns_of(ROOF, Prices())
+    found = returns_of(ROOF)
     u_values = [point.transmittance for point in found.points]
     steps = [a - b for a, b in zip(u_values, u_values[1:], strict=False)]
     assert all(step > 0 for step in steps)
@@ -113,8 +113,8 @@ def test_returns_diminish():
     assert found.needed == pytest.approx(exact_thickness(ROOF, 2, ROOF.target))
     step = found.next
     assert step.saved > 0
-    assert step.cost_years == pytest.approx(step.cost / (step.saved * Prices().heat))
-    assert returns_of(analysed(roof_project(LAYERS[0])).roof, Prices()) is None
+    assert step.cost_years == pytest.approx(step.cost / (step.saved * ROOF.targets.heat_price))
+    assert returns_of(analysed(roof_project(LAYERS[0])).roof) is None
 
 
 def test_annual_loss_is_u_times_degree_hours():

@@ -8,10 +8,18 @@ from hypothesis import strategies as st
 from msgspec.structs import replace
 from pypdf import PdfReader
 
-from glacis.core.model.layers import MembraneLayer, SolidLayer
+from glacis.core.analysis import AreaResult
+from glacis.core.judgement.decisions import accept
+from glacis.core.model.document import Decision
+from glacis.core.model.edit import set_thickness
+from glacis.core.model.layers import Framing, MembraneLayer, SolidLayer
+from glacis.core.returns import returns_of
 from glacis.report.charts.axes import nice_step, nice_top, ticks
 from glacis.report.charts.climate import climate_scene
+from glacis.report.charts.compare import Column, compare_scene
+from glacis.report.charts.methods import methods_scene
 from glacis.report.charts.pressures import pressures_scene, surface_scene
+from glacis.report.charts.returns import next_words, returns_scene
 from glacis.report.charts.staircase import staircase_scene
 from glacis.report.charts.water import verdict_words, water_scene
 from glacis.report.frame import POINTS_PER_METRE
@@ -19,7 +27,7 @@ from glacis.report.hatch import DRAWERS, hatched
 from glacis.report.palette import LAMP, PRINT, SHEET
 from glacis.report.pdf import alike, report_pdf
 from glacis.report.plan import plan_scene
-from glacis.report.scene import Line, Scene, Shape, Text, runs, shorten, spread, text_width
+from glacis.report.scene import Line, Scene, Shape, Text, runs, shorten, spread, text_width, wrapped
 from glacis.report.section import SectionStyle, lay_out, section_scene
 from glacis.session.jobs import Cancelled
 from support import analyser, demo, roof_project
@@ -88,6 +96,15 @@ def all_scenes(system: str) -> list[Scene]:
         found.append(water_scene(roof, 700, 300, system, 3))
         found.append(pressures_scene(roof, 1, 360, 220, system))
         found.append(surface_scene(roof, 360, 220, 1))
+        found.append(methods_scene(roof, 700, 420, system))
+        returns = returns_of(roof)
+        if returns is not None:
+            found.append(returns_scene(roof, returns, 700, 420, system))
+        result = AreaResult(roof, ())
+        columns = tuple(
+            Column(f"c{k}", "A variant with a rather long name", result) for k in range(4)
+        )
+        found.append(compare_scene(columns, "c1", 730, 590, system))
     site = demo().site.climate
     found.append(climate_scene(site, (("Rooms", site.humidity),), 740, 460, system))
     found.append(plan_scene(demo(), "laboratory", {"laboratory": "stop"}, 220, 130))
@@ -212,3 +229,87 @@ def test_the_report_can_be_stopped():
 
     with pytest.raises(Cancelled):
         report_pdf(demo(), RESULTS, stop)
+
+
+def test_the_next_board_is_priced_in_words():
+    roof = ROOFS[0]
+    words = next_words(returns_of(roof), "si")
+    assert "20" in words
+    assert "kWh/(m²·a)" in words
+    assert "years by price" in words
+    dear = replace(roof, targets=replace(roof.targets, heat_price=0.0))
+    assert "never by price" in next_words(returns_of(dear), "us")
+
+
+def test_differences_are_told_against_what_is_built():
+    first, second = (item for item in analyser().analyse(demo()).areas[3:5])
+    columns = (Column("", "Built", first), Column("v", "Other", second))
+    words = [
+        i.text for i in compare_scene(columns, "v", 730, 590, "si").items if isinstance(i, Text)
+    ]
+    u_old, u_new = (round(x.roof.heat.transmittance, 3) for x in (first, second))
+    assert f"{u_old:.3f}" in words
+    assert f"{u_new:.3f}" in words
+    assert any(w.startswith(("+", "−")) and f"{abs(u_new - u_old):.3f}" in w for w in words)
+    assert any("stop" in w for w in words)
+
+
+def test_long_titles_take_two_lines_and_then_an_ellipsis():
+    assert wrapped("Short", 200, 13) == ("Short",)
+    two = wrapped("Breather below the over-rafter boards", 120, 13)
+    assert len(two) == 2
+    assert " ".join(two).startswith("Breather below")
+    assert wrapped("Unbreakablenameofgreatlength", 60, 13)[-1].endswith("…")
+
+
+def test_a_webbed_member_is_drawn_as_two_flanges_and_a_web():
+    framing = Framing(material="softwood-dense", width=0.06, spacing=0.6, web=0.01, flange=0.045)
+    fill = SolidLayer(id="f", material="cellulose-dense", thickness=0.3, framing=framing)
+    roof = analyser().analyse(roof_project(fill)).areas[0].roof
+    scene = section_scene(roof, STYLE)
+    metre = lay_out(roof, STYLE).metre
+    boxes = [
+        item for item in scene.items
+        if isinstance(item, Shape) and item.ink == "ink" and not item.fill and len(item.points) == 8
+    ]  # fmt: skip
+    widths = sorted({round(abs(b.points[2] - b.points[0]) / metre, 3) for b in boxes})
+    assert 0.01 in widths
+    assert 0.06 in widths
+
+
+def test_the_threads_name_a_gap_and_touch_what_does_the_job():
+    bare = analyser().analyse(
+        roof_project(SolidLayer(id="w", material="stone-wool-batt", thickness=0.2))
+    )
+    scene = section_scene(bare.areas[0].roof, STYLE)
+    words = [item.text for item in scene.items if isinstance(item, Text)]
+    assert words.count("none") == 3
+    assert {"water", "air", "vapour", "thermal"} <= set(words)
+    spots = [hot for hot in scene.hot if hot.hint.startswith("thermal: ")]
+    assert spots[0].id == "w"
+
+
+def test_the_report_tells_approach_control_layers_and_decisions():
+    project = demo()
+    finding = next(f for f in analyser().analyse(project).findings if f.rule == "heat.target")
+    decision = Decision(id="", subject="Accepted: target", who="R. Vane", role="designer",
+                        date="2026-05-04", reason="Owner wants the ceiling kept")  # fmt: skip
+    project = accept(project, finding, decision)
+    text = "\n".join(
+        page.extract_text()
+        for page in PdfReader(io.BytesIO(report_pdf(project, analyser().analyse(project)))).pages
+    )
+    assert "Approach: Warm deck" in text
+    assert "Control layers: water" in text
+    assert "Owner wants the ceiling kept" in text
+    assert "no longer fits" not in text
+    changed = set_thickness(project, finding_assembly(project, finding), "between", 0.18)
+    later = "\n".join(
+        page.extract_text()
+        for page in PdfReader(io.BytesIO(report_pdf(changed, analyser().analyse(changed)))).pages
+    )
+    assert "no longer fits" in later
+
+
+def finding_assembly(project, finding):
+    return next(area.assembly for area in project.areas if area.id == finding.area)

@@ -12,13 +12,6 @@ MORE = 0.02
 """The step that is priced [m]."""
 
 
-class Prices(Struct, frozen=True):
-    """What heat costs per kWh, and what it gives off [kg CO2e/kWh]."""
-
-    heat: float = 0.12
-    carbon: float = 0.2
-
-
 class Returns(Struct, frozen=True):
     """How U and annual loss fall as the main insulation grows.
 
@@ -45,7 +38,7 @@ def main_index(roof: Roof) -> int | None:
     return max(found, key=lambda i: roof.layers[i].resistance) if found else None
 
 
-def returns_of(roof: Roof, prices: Prices) -> Returns | None:
+def returns_of(roof: Roof) -> Returns | None:
     """The curve of a roof's main insulation; None where nothing insulates."""
     index = main_index(roof)
     if index is None:
@@ -60,11 +53,11 @@ def returns_of(roof: Roof, prices: Prices) -> Returns | None:
         present=present,
         points=curve(lambda t: transmittance_at(roof, index, t), hours, most),
         needed=exact_thickness(roof, index, roof.target),
-        next=_next(roof, index, hours, prices),
+        next=_next(roof, index, hours),
     )
 
 
-def _next(roof: Roof, index: int, hours: float, prices: Prices) -> Step20:
+def _next(roof: Roof, index: int, hours: float) -> Step20:
     layer = roof.layers[index]
     thicker = layer.thickness + MORE
     saved = (roof.heat.transmittance - transmittance_at(roof, index, thicker)) * hours * PER_KILO
@@ -73,7 +66,8 @@ def _next(roof: Roof, index: int, hours: float, prices: Prices) -> Step20:
     carbon = (sum(carbon_of((grown,))) - sum(carbon_of((layer,)))) / 2
     return Step20(
         saved, cost, carbon,
-        pay_back(cost, saved * prices.heat), pay_back(carbon, saved * prices.carbon),
+        pay_back(cost, saved * roof.targets.heat_price),
+        pay_back(carbon, saved * roof.targets.heat_carbon),
     )  # fmt: skip
 
 

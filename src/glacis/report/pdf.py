@@ -23,7 +23,9 @@ from reportlab.platypus import (
 
 from glacis import __version__
 from glacis.core.analysis import AreaResult, Results
+from glacis.core.approaches.catalogue import approach_of
 from glacis.core.climate.year import MONTH_SHORT
+from glacis.core.control import control_layers
 from glacis.core.headline import Figure, headlines, working_of
 from glacis.core.judgement.catalogue import rule_of
 from glacis.core.judgement.finding import Finding
@@ -45,6 +47,11 @@ MARGIN = 18 * mm
 FRAME_PADDING = 6.0
 """What the page frame keeps free at each side [pt]."""
 FIGURES: tuple[Figure, ...] = ("u", "surface", "condensate", "weight")
+METHOD_WORDS = {
+    "combined": "combined method",
+    "parallel": "limit of parallel paths as in US practice",
+    "isothermal": "limit of isothermal planes as in US practice",
+}
 CAUTIONS = (
     "Falls from edges and through fragile rooflights kill. Guard edges, openings and access before work starts.",
     "Hot works, solvents, isocyanates and mineral dust need their own precautions on site.",
@@ -129,6 +136,12 @@ class Report:
         yield Spacer(0, 6)
         yield self._p("Headline results", s.heading)
         yield self._headline_table()
+        mean = self.results.mean_transmittance
+        if mean is not None:
+            shown = self._show(mean, Quantity.TRANSMITTANCE)
+            yield self._p(
+                f"U of the whole roof, areas weighted along their slope: {shown}.", s.body
+            )
         yield Spacer(0, 8)
         yield self._p(DEFERS, s.small)
 
@@ -223,7 +236,8 @@ class Report:
                 yield self._p("The roof has changed since: this decision no longer fits.", s.small)
         yield self._p("Assumptions", s.sub)
         for sentence in (
-            "U-values by the combined method of ISO 6946:2017 for the clear field, without corrections.",
+            f"U-values by ISO 6946:2017, {METHOD_WORDS[targets.method]}, with the corrections stated; "
+            "a roof that does not state its fixings counts none and says so in a finding.",
             *LEFT_OUT,
         ):
             yield self._p(sentence, s.body)
@@ -257,6 +271,14 @@ class Report:
         )
         style = SectionStyle(700, 430, system=self.project.units, temperature=True, threads=True)
         yield Drawing(section_scene(roof, style), self.width)
+        approach = approach_of(roof.assembly.approach)
+        yield self._p(f"Approach: {approach.name}. {approach.needs}", s.body)
+        loss = self._show(roof.annual_loss, Quantity.HEAT_LOSS)
+        traced = "; ".join(
+            f"{thread.control}: {', '.join(roof.layers[i].name for i in thread.layers) or 'none'}"
+            for thread in control_layers(roof)
+        )
+        yield self._p(f"Control layers: {traced}. Heat lost in a year: {loss}.", s.body)
         figures = [
             f"{figure.name} {self._show(figure.value, figure.quantity)}"
             for figure in headlines(roof)

@@ -253,6 +253,8 @@ class Targets(Node, frozen=True, kw_only=True):
         condensate: the most condensate where water can run or drip [kg/m²].
         surface_humidity: critical surface humidity for mould [-].
         excess_margin: factor on the indoor vapour excess of a humidity class [-].
+        heat_price: what a kilowatt hour of heat costs [per kWh].
+        heat_carbon: what it gives off [kg CO2e/kWh].
         method: how paths are averaged to U: combined (ISO 6946), parallel paths or isothermal
             planes (US practice).
     """
@@ -261,6 +263,8 @@ class Targets(Node, frozen=True, kw_only=True):
     condensate: float = 0.2
     surface_humidity: float = 0.8
     excess_margin: float = 1.1
+    heat_price: float = 0.12
+    heat_carbon: float = 0.2
     method: Method = "combined"
 
 

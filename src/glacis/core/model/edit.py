@@ -129,6 +129,25 @@ def set_climate(project: Project, climate: Climate) -> Project:
     return replace(project, site=replace(project.site, climate=climate))
 
 
+def set_yearly_rain(project: Project, total: float) -> Project:
+    """Give the site another yearly sum of rain [mm], spread over the months as before.
+
+    Without monthly sums it is spread evenly; 0 takes the rain away.
+
+    Raises:
+        ValueRefused: for a sum below 0.
+    """
+    if total < 0:
+        raise ValueRefused("rain in a year", total, "0 mm or more")
+    climate = project.site.climate
+    before = sum(climate.rain)
+    rain: tuple[float, ...] = ()
+    if total > 0:
+        shares = tuple(r / before for r in climate.rain) if before > 0 else (1 / 12,) * 12
+        rain = tuple(total * share for share in shares)
+    return set_climate(project, replace(climate, rain=rain))
+
+
 def set_zone(project: Project, zone: Zone) -> Project:
     """Replace the zone of the same id."""
     return replace(project, zones=swap(project.zones, zone))

@@ -193,6 +193,8 @@ def _check_targets(project: Project) -> None:
     _within("target U", targets.u_value, 0.01, 10.0, "W/(m²·K)")
     _within("target condensate", targets.condensate, 0.0, 10.0, "kg/m²")
     _within("critical surface humidity", targets.surface_humidity, 0.1, 1.0, "")
+    _within("price of heat", targets.heat_price, 0.0, 10.0, "per kWh")
+    _within("carbon of heat", targets.heat_carbon, 0.0, 5.0, "kg CO2e/kWh")
     _within("vapour excess margin", targets.excess_margin, 0.5, 2.0, "")
 
 

@@ -107,6 +107,11 @@ class Quantity(Enum):
         Unit("Btu/(lb·°F)", BTU / (POUND * FAHRENHEIT_STEP), 3),
     )
     AREA_MASS = Kind("weight", "m", Unit("kg/m²", 1.0, 1), Unit("lb/ft²", POUND / FOOT**2, 1))
+    RAIN = Kind("rain", "p", Unit("mm", 1.0, 0), Unit("in", 25.4, 1))
+    PRICE_HEAT = Kind("price of heat", "c", *_same("per kWh", 1.0, 3))
+    CARBON_HEAT = Kind(
+        "carbon of heat", "k", Unit("kg CO₂e/kWh", 1.0, 3), Unit("lb CO₂e/kWh", POUND, 3)
+    )
     COUNT_AREA = Kind(
         "number to the area", "n", Unit("per m²", 1.0, 1), Unit("per ft²", 1 / FOOT**2, 2)
     )

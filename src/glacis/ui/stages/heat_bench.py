@@ -6,11 +6,11 @@ from typing import TYPE_CHECKING
 from msgspec.structs import replace
 from PyQt6.QtCore import QPointF, QRect, QSize, Qt
 from PyQt6.QtGui import QKeyEvent
-from PyQt6.QtWidgets import QButtonGroup, QGridLayout, QPushButton, QToolButton
+from PyQt6.QtWidgets import QButtonGroup, QGridLayout, QPushButton, QToolButton, QWidget
 
 from glacis.core.headline import Figure
 from glacis.core.model.document import Project
-from glacis.core.returns import Prices, returns_of
+from glacis.core.returns import returns_of
 from glacis.core.roof import Roof
 from glacis.core.units.format import plain, with_unit
 from glacis.core.units.quantities import Quantity
@@ -20,9 +20,10 @@ from glacis.report.charts.staircase import staircase_scene
 from glacis.report.scene import Hot, Scene, Text
 from glacis.ui.desk import Desk
 from glacis.ui.drawing.canvas import Canvas
-from glacis.ui.stages.bench import Bench
+from glacis.ui.stages.bench import Bench, field_row
 from glacis.ui.widgets.figure_link import FigureLink
 from glacis.ui.widgets.labels import label, rich
+from glacis.ui.widgets.unit_field import UnitField
 
 if TYPE_CHECKING:
     from glacis.ui.stages.imperfection_panel import ImperfectionPanel
@@ -96,6 +97,17 @@ class HeatBench(Bench):
         self.column.addLayout(grid)
         self._note = label(kind="second small", wrap=True)
         self.column.addWidget(self._note)
+        self.price = UnitField("Heat costs", Quantity.PRICE_HEAT, 110)
+        self.carbon = UnitField("and gives off", Quantity.CARBON_HEAT, 130)
+        for field, key in ((self.price, "heat_price"), (self.carbon, "heat_carbon")):
+            field.committed.connect(partial(self._take_price, key))
+            field.said.connect(self.said)
+        row, _names = field_row(("Heat costs", self.price), ("and gives off", self.carbon))
+        self._prices = QWidget()
+        row.setContentsMargins(0, 0, 0, 0)
+        self._prices.setLayout(row)
+        self._prices.hide()
+        self.column.addWidget(self._prices)
 
     def show_view(self, name: str) -> None:
         """Look at paths, thickness or methods."""
@@ -132,6 +144,9 @@ class HeatBench(Bench):
             return
         roof = area.roof
         self.say(self._verdict(roof))
+        self._prices.setVisible(self._view == "thickness")
+        self.price.show_value(roof.targets.heat_price, self.desk.system)
+        self.carbon.show_value(roof.targets.heat_carbon, self.desk.system)
         for key, words in self._figures(roof).items():
             self.figures[key].show_figure(words)
         self._note.setText(rich(self._notes(roof)))
@@ -146,7 +161,7 @@ class HeatBench(Bench):
         if self._view == "methods":
             return methods_scene(area.roof, width, height, self.desk.system)
         if self._view == "thickness":
-            found = returns_of(area.roof, Prices())
+            found = returns_of(area.roof)
             if found is None:
                 words = "nothing insulates this roof yet"
                 return Scene(
@@ -169,6 +184,14 @@ class HeatBench(Bench):
         if 0 <= number < len(VIEWS):
             self.show_view(VIEWS[number][0])
             event.accept()
+
+    def _take_price(self, key: str, value: float) -> None:
+        def change(project: Project) -> Project:
+            return replace(project, targets=replace(project.targets, **{key: value}))
+
+        if not self.desk.act("Change the price of heat", change):
+            self.price.refuse()
+            self.carbon.refuse()
 
     def _verdict(self, roof: Roof) -> str:
         target = with_unit(roof.target, Quantity.TRANSMITTANCE, self.desk.system)
@@ -205,10 +228,9 @@ class HeatBench(Bench):
 
     def _notes(self, roof: Roof) -> str:
         if self._view == "thickness":
-            found = returns_of(roof, Prices())
+            found = returns_of(roof)
             if found is not None:
-                prices = f"At {Prices().heat:g} per kWh and {Prices().carbon:g} kg CO₂e/kWh."
-                return f"{next_words(found, self.desk.system)} {prices}"
+                return next_words(found, self.desk.system)
         names = {
             "combined": "Combined method of ISO 6946.",
             "parallel": "Parallel paths, US practice.",

@@ -69,6 +69,10 @@ class ImperfectionPanel(Overlay):
         self.eaves_depth = self._area_field("Insulation there", "eaves_thickness")
         self._add("Eaves strip, width", self.eaves_width)
         self._add("insulation there", self.eaves_depth)
+        self.inner_film = self._film_field("Own R_si", "surface_inside")
+        self.outer_film = self._film_field("Own R_se", "surface_outside")
+        self._add("Own R_si", self.inner_film)
+        self._add("Own R_se", self.outer_film)
         self.small = QCheckBox("Leave corrections out while they are below 3 % in all")
         self.small.setToolTip("ISO 6946 lets them be left out; they are shown all the same")
         self.small.clicked.connect(lambda on: self._state("leave_out_small", on))
@@ -96,6 +100,22 @@ class ImperfectionPanel(Overlay):
         field.committed.connect(partial(self._fix, key))
         field.said.connect(self.said)
         return field
+
+    def _film_field(self, name: str, key: str) -> UnitField:
+        field = UnitField(name, Quantity.RESISTANCE, 110)
+        field.committed.connect(partial(self._change_film, key))
+        field.said.connect(self.said)
+        field.setToolTip(f"{name}, where national rules give another; empty takes ISO 6946's")
+        return field
+
+    def _change_film(self, key: str, value: float) -> None:
+        roof = self._roof()
+        if roof is None:
+            return
+        assembly = replace(roof.assembly, **{key: value or None})
+        if not self._desk.act("Change a surface", partial(with_assembly, assembly=assembly)):
+            self.inner_film.refuse()
+            self.outer_film.refuse()
 
     def _area_field(self, name: str, key: str) -> UnitField:
         field = UnitField(name, Quantity.THICKNESS, 110)
@@ -189,6 +209,11 @@ class ImperfectionPanel(Overlay):
         for widget in self._rain_rows:
             widget.setVisible(bool(inverted_layers(roof.layers)))
         self.small.setChecked(stated.leave_out_small)
+        for field, value in (
+            (self.inner_film, roof.assembly.surface_inside),
+            (self.outer_film, roof.assembly.surface_outside),
+        ):
+            field.show_limit(value, system, "standard")
         self.eaves_width.show_value(roof.area.eaves_width, system)
         self.eaves_depth.show_value(roof.area.eaves_thickness, system)
         self._tell(roof)

@@ -39,6 +39,7 @@ BOARDS = (
     ((1, False), "one layer"),
     ((2, False), "two, joints in line"),
     ((2, True), "two, staggered"),
+    ((3, True), "three, staggered"),
 )
 WEBS = (((0.0, 0.0), "solid members"), ((0.01, 0.045), "webs and flanges"))
 
@@ -118,6 +119,10 @@ class LayerStrip(QFrame):
         self._flange = self._field(
             "flange", Quantity.THICKNESS, partial(self._set_member, "flange"), 64
         )
+        self.share = self._field(
+            "share stated", Quantity.SHARE, partial(self._set_member, "share"), 64
+        )
+        self._add(row, "share", self.share)
         self._add(row, "web", self._web)
         self._add(row, "flange", self._flange)
         row.addStretch(1)
@@ -238,6 +243,7 @@ class LayerStrip(QFrame):
             "roof_u": isinstance(layer, RoofSpaceLayer) and layer.covering == "balance",
             "boards": self._boarded(layer),
             "settling": self._is_fill(layer),
+            "share": framing is not None and not framing.web,
             "web": framing is not None and framing.web > 0,
             "flange": framing is not None and framing.web > 0,
             "allowance": framing is not None,
@@ -260,7 +266,7 @@ class LayerStrip(QFrame):
         if thickness is not None:
             self.thickness.show_value(thickness, system)
         if isinstance(layer, SolidLayer):
-            chosen = 0 if layer.boards == 1 else (2 if layer.staggered else 1)
+            chosen = 0 if layer.boards == 1 else min(layer.boards, 3) if layer.staggered else 1
             self.boards.setCurrentIndex(chosen)
             self.settling.show_value(layer.settling, system)
         if isinstance(layer, AirLayer):
@@ -278,6 +284,7 @@ class LayerStrip(QFrame):
             self._spacing.show_value(framing.spacing, system)
             self._allowance.show_value(framing.allowance, system)
             self.webbed.setCurrentIndex(int(framing.web > 0))
+            self.share.show_limit(framing.share or None, system, "–")
             self._web.show_value(framing.web, system)
             self._flange.show_value(framing.flange, system)
             self._fill_alignment(layer.id, framing)

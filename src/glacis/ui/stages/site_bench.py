@@ -10,7 +10,7 @@ from PyQt6.QtWidgets import QComboBox, QGridLayout, QHBoxLayout, QWidget
 
 from glacis.core.climate.year import MONTH_NAMES, extremes, mean_temperature
 from glacis.core.model.document import Climate, HumidityClass, Project, SetPoint, Targets, Zone
-from glacis.core.model.edit import set_climate, set_zone
+from glacis.core.model.edit import set_climate, set_yearly_rain, set_zone
 from glacis.core.moisture.air import saturation_pressure
 from glacis.core.moisture.indoor import CLASS_WORDS, indoor_pressures
 from glacis.core.units.format import with_unit
@@ -136,6 +136,11 @@ class SiteBench(Bench):
         self.units.addItem("SI units", "si")
         self.units.addItem("US customary", "us")
         self.units.activated.connect(self._take_units)
+        self.rain = UnitField("Rain in a year", Quantity.RAIN, 84)
+        self.rain.committed.connect(self._take_rain)
+        self.rain.said.connect(self.said)
+        self.controls.addWidget(label("Rain in a year", "second small"))
+        self.controls.addWidget(self.rain)
         self.controls.addWidget(self._sites)
         self.controls.addWidget(self.units)
         self.canvas = Canvas("Climate year", QSize(400, 260))
@@ -188,6 +193,7 @@ class SiteBench(Bench):
         self._sites.setCurrentIndex(index)
         self.units.setCurrentIndex(self.units.findData(desk.system))
         self.canvas.show_scene(self._scene, desk.palette)
+        self.rain.show_value(sum(site.climate.rain), desk.system)
         self._show_rooms()
         targets = desk.project.targets
         for key, field in self._targets.items():
@@ -226,6 +232,10 @@ class SiteBench(Bench):
     def _take_site(self, index: int) -> None:
         site = self.desk.sites[index]
         self.desk.act("Change site", lambda project: replace(project, site=site))
+
+    def _take_rain(self, total: float) -> None:
+        if not self.desk.act("Change rain", partial(set_yearly_rain, total=total)):
+            self.rain.refuse()
 
     def _take_units(self, index: int) -> None:
         system = self.units.itemData(index)

@@ -43,9 +43,9 @@ class UnitField(QLineEdit):
         if not typing:
             self._show()
 
-    def show_limit(self, value: float | None, system: System) -> None:
-        """Show a limit, or that there is none; an emptied field commits 0 for none."""
-        self.setPlaceholderText("no limit")
+    def show_limit(self, value: float | None, system: System, without: str = "no limit") -> None:
+        """Show a value, or ``without`` where there is none; an emptied field commits 0 for none."""
+        self.setPlaceholderText(without)
         self._may_be_empty = True
         if value is not None:
             self.show_value(value, system)
