@@ -86,7 +86,7 @@ def headlines(roof: Roof) -> tuple[Headline, ...]:
             heat.surface_factor >= surface.least_factor, False,
         ),
         Headline(
-            "condensate", "Condensate, peak", roof.monthly.peak, q.CONDENSATE, least_limit(roof),
+            "condensate", "Condensate", roof.monthly.peak, q.CONDENSATE, least_limit(roof),
             within_limits(roof), True,
         ),
         Headline(
@@ -97,7 +97,7 @@ def headlines(roof: Roof) -> tuple[Headline, ...]:
         Headline("weight", "Weight, dry", roof.weight, q.AREA_MASS),
         Headline("cost", "First cost", sum(cost_of(roof.layers)) / 2, q.COST, None, None, True),
         Headline(
-            "carbon", "Carbon A1–A3", sum(carbon_of(roof.layers)) / 2, q.CARBON, None, None, True
+            "carbon", "Carbon", sum(carbon_of(roof.layers)) / 2, q.CARBON, None, None, True
         ),
     )  # fmt: skip
 

@@ -285,7 +285,14 @@ class Report:
         ]
         yield self._p(" · ".join(figures), s.body)
         yield self._p("Findings", s.sub)
-        yield from self._findings(item.findings)
+        waiting = tuple(f for f in item.findings if self.results.decision(f) is None)
+        yield from self._findings(waiting)
+        for finding in item.findings:
+            decision = self.results.decision(finding)
+            if decision is not None:
+                said = finding.message(self.project.units)
+                words = f"Accepted by {decision.who}, {decision.date}: {said} {decision.reason}"
+                yield self._p(words, s.small)
         yield CondPageBreak(80 * mm)
         yield self._p("Moisture over the year", s.sub)
         yield self._p(verdict_words(roof, self.project.units), s.body)

@@ -14,6 +14,8 @@ from glacis.ui.widgets.labels import tight
 from glacis.ui.widgets.severity import paint_mark
 
 HEIGHT = 64
+ROOMY, TIGHT = 32, 20
+"""Margins of a cell, where there is room and where there is none."""
 
 
 def target_words(figure: Headline, desk: Desk) -> str:
@@ -59,11 +61,11 @@ class TallyCell(QAbstractButton):
         small = QFontMetrics(font("regular", 12))
         head = small.horizontalAdvance(f"{self.figure.name}  {unit}")
         tail = small.horizontalAdvance(target_words(self.figure, self._desk))
-        return QSize(max(large, head, tail) + 32, HEIGHT)
+        return QSize(max(large, head, tail) + ROOMY, HEIGHT)
 
     def minimumSizeHint(self) -> QSize:
-        """A cell is never squeezed."""
-        return self.sizeHint()
+        """A cell gives up its margins, never its words."""
+        return QSize(self.sizeHint().width() - ROOMY + TIGHT, HEIGHT)
 
     def paintEvent(self, _event: QPaintEvent | None) -> None:
         """Name and unit, figure, target; a bar where the target is missed."""

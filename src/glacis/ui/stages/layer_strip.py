@@ -129,18 +129,18 @@ class LayerStrip(QFrame):
 
     def _build_second(self, row: QHBoxLayout) -> None:
         self._width = self._field(
-            "Member width", Quantity.THICKNESS, partial(self._set_member, "width"), 80
+            "Members", Quantity.THICKNESS, partial(self._set_member, "width"), 74
         )
         self._spacing = self._field(
-            "at centres", Quantity.THICKNESS, partial(self._set_member, "spacing"), 80
+            "at", Quantity.THICKNESS, partial(self._set_member, "spacing"), 74
         )
         self._allowance = self._field(
-            "plus trimmers", Quantity.SHARE, partial(self._set_member, "allowance"), 64
+            "trimmers", Quantity.SHARE, partial(self._set_member, "allowance"), 64
         )
         self._aligned = QComboBox()
         self._aligned.setAccessibleName("Direction of the members")
         self._aligned.setToolTip("Whether these members cross the others or lie in line with them")
-        self._aligned.setMinimumWidth(152)
+        self._aligned.setMinimumWidth(130)
         self._aligned.activated.connect(self._set_alignment)
         self._inner = self._field(
             "Emissivity inside",
@@ -159,7 +159,7 @@ class LayerStrip(QFrame):
         ):  # fmt: skip
             self._add(row, name, widget)
         row.addWidget(self._aligned)
-        row.addWidget(self._frame)
+        self._head.addWidget(self._frame)
         for name, widget in (("inner", self._inner), ("outer", self._outer)):
             self._add(row, name, widget)
         row.addStretch(1)
@@ -256,7 +256,7 @@ class LayerStrip(QFrame):
         self._aligned.setVisible(framing is not None)
         self.webbed.setVisible(framing is not None and isinstance(layer, SolidLayer))
         self._frame.setVisible(isinstance(layer, (SolidLayer, AirLayer)))
-        self._frame.setText("Take members away" if framing else "Add members")
+        self._frame.setText("No members" if framing else "Add members")
         self._replace.setVisible(layer is not None)
         self._remove.setVisible(layer is not None)
 

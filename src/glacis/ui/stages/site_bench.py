@@ -168,10 +168,10 @@ class SiteBench(Bench):
         row = tight(QHBoxLayout(), (0, 4, 0, 4), 6)
         self._targets: dict[str, UnitField] = {}
         fields: tuple[tuple[str, str, Quantity, int], ...] = (
-            ("u_value", "Target U", Quantity.TRANSMITTANCE, 150),
-            ("condensate", "Most condensate", Quantity.CONDENSATE, 92),
-            ("surface_humidity", "Surface humidity", Quantity.HUMIDITY, 64),
-            ("excess_margin", "Vapour margin ×", Quantity.FACTOR, 64),
+            ("u_value", "Target U", Quantity.TRANSMITTANCE, 138),
+            ("condensate", "Condensate", Quantity.CONDENSATE, 84),
+            ("surface_humidity", "Surface", Quantity.HUMIDITY, 52),
+            ("excess_margin", "Margin ×", Quantity.FACTOR, 52),
         )
         for key, words, quantity, width in fields:
             field = UnitField(words, quantity, width)

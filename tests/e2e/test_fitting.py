@@ -1,0 +1,68 @@
+"""At the design size and at the least one nothing lies over anything else or beyond its place."""
+
+from itertools import combinations
+
+import pytest
+from PyQt6.QtWidgets import QApplication, QWidget
+
+from glacis.ui.desk import STAGES
+from glacis.ui.stages.section_bench import SectionBench
+
+SIZES = [(1100, 700), (1280, 800)]
+
+
+def _shown(parent: QWidget) -> list[QWidget]:
+    children = parent.findChildren(QWidget)
+    return [c for c in children if c.isVisible() and c.parentWidget() is parent]
+
+
+def _fits(parent: QWidget) -> None:
+    shown = _shown(parent)
+    for child in shown:
+        assert parent.rect().adjusted(-1, -1, 1, 1).contains(child.geometry()), (
+            child.accessibleName()
+        )
+    for one, other in combinations(shown, 2):
+        shared = one.geometry().intersected(other.geometry())
+        assert shared.isEmpty(), (one.accessibleName(), other.accessibleName())
+
+
+@pytest.mark.parametrize(("size", "units"), [(SIZES[0], "us"), (SIZES[1], "si")])
+def test_strip_tally_and_heads_fit_for_every_layer_of_the_demo(window, size, units):
+    window.resize(*size)
+    if units == "us":
+        window.toggle_units()
+    bench = window.bench("build-up")
+    assert isinstance(bench, SectionBench)
+    for area in ("hall-south", "laboratory", "bunkhouse", "corridor"):
+        window.desk.select_area(area)
+        for layer in window.desk.assembly.layers:
+            window.desk.select_layer(layer.id)
+            QApplication.processEvents()
+            _fits(bench.strip)
+    _fits(window.tally)
+    for stage in STAGES:
+        window.show_stage(stage)
+        QApplication.processEvents()
+        _fits(window.bench(stage))
+
+
+@pytest.mark.parametrize("size", SIZES)
+def test_panels_fit_over_their_bench(window, size):
+    window.resize(*size)
+    QApplication.processEvents()
+    window.desk.select_area("hall-south")
+    panels = window.bench("build-up").panels
+    for show, panel in (
+        (panels.choose_approach, lambda: panels.approaches),
+        (panels.solve, lambda: panels.solver),
+        (panels.add_area, lambda: panels.new_area),
+    ):
+        show()
+        QApplication.processEvents()
+        assert panel().isVisible()
+        _fits(panel())
+    heat = window.bench("heat")
+    heat.open_corrections()
+    QApplication.processEvents()
+    _fits(heat.corrections_panel)
