@@ -1,0 +1,256 @@
+"""For every rule a roof that lies just on the good side of it: no cry of wolf."""
+
+import pytest
+from msgspec.structs import replace
+
+from core.test_rules import (
+    BARRIER,
+    COLD,
+    DECK,
+    DEEP_WOOL,
+    FLEECE,
+    FOAM,
+    GRAVEL,
+    GYPSUM,
+    HUMID,
+    RETARDER,
+    ROOT_SHEET,
+    SHEET,
+    SHINGLES,
+    SLAB,
+    SLATE,
+    SUBSTRATE,
+    UNDERLAY,
+    VENTED,
+    VOID,
+    WOOL,
+    chilled,
+    fixed,
+    solid,
+)
+from glacis.core.judgement.catalogue import RULES
+from glacis.core.model.document import FixingSet, Imperfections, Project, SetPoint
+from glacis.core.model.layers import AirLayer, Framing, MembraneLayer, RoofSpaceLayer, SolidLayer
+from support import analysed, own_material, roof_project, rules_of
+
+PVC = MembraneLayer(id="pvc", material="pvc-sheet")
+VARIABLE = MembraneLayer(id="variable", material="retarder-variable")
+STRONG = MembraneLayer(id="strong", material="retarder-variable-strong")
+PITCHED = (GYPSUM, RETARDER, DEEP_WOOL, UNDERLAY, VENTED, SLATE)
+WOODEN = Framing(material="softwood-dense", width=0.06, spacing=0.6)
+TWO_FOAMS = replace(FOAM, boards=2, staggered=True)
+SCREED = solid("screed", "cement-screed", 0.06)
+HELD = Imperfections(fixing="none")
+
+
+def just_under(project: Project, target: float) -> Project:
+    """The project with a target a hair above what its roof reaches."""
+    u_value = analysed(project).roof.heat.transmittance
+    area = replace(project.areas[0], target_u=u_value * (1 + target))
+    return replace(project, areas=(area,))
+
+
+def eaves(width: float, depth: float) -> Project:
+    project = roof_project(*PITCHED, pitch=35)
+    area = replace(project.areas[0], eaves_width=width, eaves_thickness=depth, target_u=0.3)
+    return replace(project, areas=(area,))
+
+
+NEAR: dict[str, Project] = {
+    # The barrier lies inside, where it belongs, however tight the sheet above.
+    "order.vapour-control-side": roof_project(GYPSUM, BARRIER, WOOL, DECK, SHEET, pitch=2),
+    # An airtight deck is an air layer without any sheet.
+    "order.no-air-layer": roof_project(SLAB, WOOL, SHEET, pitch=2),
+    # Exactly the least pitch is enough.
+    "order.covering-pitch": roof_project(*PITCHED, pitch=22),
+    # The roof above an attic is counted in and keeps the rain out.
+    "order.no-water-layer": roof_project(GYPSUM, RETARDER, WOOL, RoofSpaceLayer(id="r")),
+    # A fleece between keeps the two apart.
+    "order.separation": roof_project(
+        DECK, BARRIER, FOAM, MembraneLayer(id="f", material="separation-fleece"), PVC, pitch=2
+    ),
+    "order.root-layer": roof_project(SLAB, BARRIER, FOAM, ROOT_SHEET, FLEECE, SUBSTRATE, pitch=2),
+    # Ballast is no weather skin's fault: it may be the last layer.
+    "order.exposed": roof_project(SLAB, BARRIER, FOAM, SHEET, FLEECE, GRAVEL, pitch=2),
+    # Boards over the sheet protect it as well as any fleece.
+    "order.protection": roof_project(SLAB, SHEET, solid("xps", "xps", 0.16), GRAVEL, pitch=2),
+    "order.inverted-insulation": roof_project(
+        SLAB, SHEET, solid("glass", "cellular-glass", 0.16), GRAVEL, pitch=2
+    ),
+    # Walkable stone wool carries gravel; soft wool under a deck carries nothing.
+    "structure.soft-insulation": roof_project(
+        GYPSUM, BARRIER, WOOL, DECK, solid("slab", "stone-wool-slab", 0.1), SHEET, FLEECE, GRAVEL,
+        pitch=2,
+    ),
+    "order.metal-bed": roof_project(
+        GYPSUM, RETARDER, DEEP_WOOL, DECK, MembraneLayer(id="mat", material="structured-mat"),
+        solid("zinc", "zinc-sheet", 0.0008), pitch=35,
+    ),
+    # The same felt over a ventilated space is what it was made for.
+    "vapour.closed-underlay": roof_project(
+        GYPSUM, RETARDER, WOOL, VENTED, MembraneLayer(id="felt", material="underlay-bitumen-felt"),
+        SLATE, pitch=35,
+    ),
+    # Bitumen in two plies needs no cover board.
+    "order.cover-board": roof_project(DECK, BARRIER, FOAM, SHEET, pitch=2),
+    # Screws that bite into the rafters do not reach the retarder below them.
+    "order.pierced-barrier": fixed(
+        roof_project(
+            GYPSUM, RETARDER, replace(WOOL, framing=WOODEN), solid("over", "wood-fibre-board", 0.06),
+            UNDERLAY, VENTED, SLATE, pitch=35,
+        ),
+        FixingSet(layer="over", per_area=5.0),
+    ),
+    "structure.planting-load": roof_project(SLAB, BARRIER, FOAM, SHEET, FLEECE, GRAVEL, pitch=2),
+    "vapour.wet-room": roof_project(
+        GYPSUM, BARRIER, DEEP_WOOL, UNDERLAY, VENTED, SLATE, pitch=35, use="wet"
+    ),
+    # A void below the insulation is a service space, and warm.
+    "vapour.empty-void": roof_project(GYPSUM, VOID, RETARDER, WOOL, DECK, UNDERLAY, SHINGLES, pitch=35),
+    # One tight sheet is no trap.
+    "vapour.double-trap": roof_project(GYPSUM, RETARDER, WOOL, DECK, SHEET, pitch=2),
+    "moisture.accumulates": roof_project(SLAB, BARRIER, FOAM, SHEET, pitch=2, weather=COLD),
+    "moisture.over-limit": roof_project(SLAB, BARRIER, FOAM, SHEET, pitch=2, weather=COLD),
+    "moisture.dries": roof_project(*PITCHED, pitch=35),
+    # Most of the resistance outside keeps the face of the fibre warm.
+    "vapour.ratio": roof_project(
+        GYPSUM, RETARDER, solid("thin", "stone-wool-batt", 0.06),
+        solid("pir", "pir-foil", 0.16), SHEET, pitch=2, weather=COLD,
+    ),
+    # With foam outside the deck is warm, and fibre may lie below it unvented.
+    "vapour.unvented-fibre": roof_project(
+        GYPSUM, RETARDER, solid("thin", "stone-wool-batt", 0.08), DECK,
+        solid("pir", "pir-foil", 0.16), SHEET, pitch=2,
+    ),
+    # A cellar as cool as spring is no cold store.
+    "vapour.cold-store": roof_project(*PITCHED, pitch=35),
+    # A variable retarder lets the summer's vapour through.
+    "vapour.inward-drive": roof_project(
+        GYPSUM, VARIABLE, WOOL, UNDERLAY, VENTED, SLATE, pitch=35, weather=HUMID,
+        humidity=SetPoint(humidity=0.5),
+    ),
+    # Open inside is well where the outside is more open still and nothing condenses.
+    "vapour.retarder-class": roof_project(
+        GYPSUM, solid("osb", "oriented-strand-board", 0.022), WOOL, UNDERLAY, VENTED, SLATE, pitch=35
+    ),
+    "vapour.open-cell": roof_project(
+        GYPSUM, MembraneLayer(id="paint", material="variable-paint"),
+        solid("foam", "spray-foam-open", 0.25), DECK, UNDERLAY, SHINGLES, pitch=35, weather=COLD,
+    ),
+    "air.no-drive": roof_project(
+        GYPSUM, RETARDER, WOOL, AirLayer(id="v", thickness=0.15, ventilation="well"), DECK, SHEET,
+        pitch=2,
+    ),
+    # A board that sheds rain is the second water layer.
+    "climate.second-water": roof_project(
+        GYPSUM, RETARDER, DEEP_WOOL, solid("u", "wood-fibre-underlay", 0.035), VENTED, SLATE, pitch=35
+    ),
+    "climate.frost-clay": roof_project(
+        GYPSUM, RETARDER, DEEP_WOOL, UNDERLAY, VENTED, solid("clay", "clay-tile", 0.018), pitch=35
+    ),
+    # Ventilated, the snow stays cold.
+    "climate.ice": roof_project(
+        GYPSUM, RETARDER, solid("wool", "stone-wool-batt", 0.1), UNDERLAY, VENTED, SLATE, pitch=35,
+        weather=replace(COLD, design_winter=-20.0),
+    ),
+    # A paper that stops air beside a sheet that stops vapour is not vapour controlled twice.
+    "order.vapour-doubled": roof_project(
+        GYPSUM, MembraneLayer(id="p", material="airtight-paper"), RETARDER, DEEP_WOOL, UNDERLAY, VENTED,
+        SLATE, pitch=35,
+    ),
+    # A store may do without.
+    "order.no-vapour-layer": roof_project(
+        GYPSUM, DEEP_WOOL, UNDERLAY, VENTED, SLATE, pitch=35, use="store"
+    ),
+    # A barrier over the screed lets it dry into the room.
+    "moisture.built-in": roof_project(SLAB, SCREED, BARRIER, FOAM, SHEET, pitch=2),
+    # Boards in the rain lie in one layer on purpose.
+    "order.single-layer": roof_project(SLAB, SHEET, solid("xps", "xps", 0.2), GRAVEL, pitch=2),
+    # What soil or gravel holds down needs no screw.
+    "heat.fixings-unstated": roof_project(SLAB, BARRIER, FOAM, SHEET, FLEECE, GRAVEL, pitch=2),
+    "heat.eaves": eaves(0.6, 0.2),
+    "heat.derating": roof_project(
+        GYPSUM, RETARDER, replace(DEEP_WOOL, framing=WOODEN), UNDERLAY, VENTED, SLATE, pitch=35
+    ),
+    "heat.no-insulation": roof_project(GYPSUM, DECK, SHEET, pitch=2, use="store"),
+    # Boards an inch thick keep fire from foam as well as plaster.
+    "fire.thermal-barrier": roof_project(solid("b", "softwood", 0.024), BARRIER, FOAM, DECK, SHEET, pitch=2),
+    # Two boards may be thicker than the thickest that is sold.
+    "data.thickness-slip": roof_project(SLAB, BARRIER, replace(FOAM, thickness=0.4, boards=2), SHEET, pitch=2),
+    "data.claimed": roof_project(
+        GYPSUM, RETARDER, SolidLayer(id="x", material="own", thickness=0.1), SHEET, pitch=2,
+        materials=(own_material(claimed=0.04),),
+    ),
+    "order.approach": roof_project(*PITCHED, pitch=35),
+    # A hair under the target is under it.
+    "heat.target": just_under(roof_project(*PITCHED, pitch=35), 1e-6),
+    "surface.mould": roof_project(SLAB, BARRIER, FOAM, SHEET, pitch=2, weather=COLD),
+    "surface.condensation": roof_project(
+        SLAB, BARRIER, FOAM, SHEET, pitch=2, weather=COLD, humidity=SetPoint(humidity=0.85)
+    ),
+    # Wide wooden members at narrow centres stay within the method.
+    "heat.method": roof_project(
+        GYPSUM, RETARDER,
+        replace(WOOL, framing=Framing(material="hardwood", width=0.12, spacing=0.6)), DECK, SHEET,
+        pitch=2,
+    ),
+    "data.unknown-material": roof_project(*PITCHED, pitch=35),
+    # The bounds themselves are physical.
+    "data.implausible-conductivity": roof_project(
+        GYPSUM, RETARDER, SolidLayer(id="x", material="own", thickness=0.1), SHEET, pitch=2,
+        materials=(own_material(conductivity=0.05),),
+    ),
+    "data.source-missing": roof_project(
+        GYPSUM, RETARDER, SolidLayer(id="x", material="own", thickness=0.1), SHEET, pitch=2,
+        materials=(own_material(source="label"),),
+    ),
+}  # fmt: skip
+
+
+def test_every_rule_has_a_roof_that_nearly_trips_it():
+    assert set(NEAR) == {rule.id for rule in RULES}
+
+
+@pytest.mark.parametrize("rule", NEAR)
+def test_a_roof_on_the_good_side_does_not_trip_it(rule):
+    assert rule not in rules_of(NEAR[rule])
+
+
+def test_severity_follows_how_bad_it_is():
+    def severity(project: Project, rule: str) -> str:
+        return next(f.severity for f in analysed(project).findings if f.rule == rule)
+
+    plain = roof_project(GYPSUM, RETARDER, WOOL, DECK, SHEET, pitch=2)
+    drying = roof_project(GYPSUM, STRONG, WOOL, DECK, SHEET, pitch=2)
+    assert severity(plain, "vapour.unvented-fibre") == "stop"
+    assert severity(drying, "vapour.unvented-fibre") == "mind"
+    open_underlay = roof_project(GYPSUM, RETARDER, DEEP_WOOL, UNDERLAY, pitch=35)
+    open_foam = roof_project(SLAB, SHEET, FOAM, pitch=2)
+    assert severity(open_underlay, "order.exposed") == "mind"
+    assert severity(open_foam, "order.exposed") == "stop"
+    screws = FixingSet(layer="foam", per_area=5.0)
+    dry = fixed(roof_project(DECK, BARRIER, FOAM, SHEET, pitch=2), screws)
+    wet = fixed(roof_project(DECK, BARRIER, FOAM, SHEET, pitch=2, use="wet"), screws)
+    assert severity(dry, "order.pierced-barrier") == "note"
+    assert severity(wet, "order.pierced-barrier") == "mind"
+
+
+def test_a_cold_store_is_turned_round_and_then_left_alone():
+    store = chilled(roof_project(GYPSUM, BARRIER, WOOL, UNDERLAY, VENTED, SLATE, pitch=35))
+    assert "vapour.cold-store" in rules_of(store)
+    turned = chilled(roof_project(GYPSUM, WOOL, BARRIER, UNDERLAY, VENTED, SLATE, pitch=35))
+    assert "vapour.cold-store" not in rules_of(turned)
+    assert "order.vapour-control-side" not in rules_of(turned)
+
+
+def test_findings_come_worst_first_and_speak_of_the_layers_they_name():
+    for project in NEAR.values():
+        found = analysed(project).findings
+        ranks = [("stop", "mind", "note").index(f.severity) for f in found]
+        assert ranks == sorted(ranks)
+        known = {layer.id for layer in project.assemblies[0].layers}
+        for finding in found:
+            assert set(finding.layers) <= known
+    assert rules_of(roof_project(SLAB, BARRIER, TWO_FOAMS, SHEET, pitch=2, imperfections=HELD)) <= {
+        "moisture.dries", "heat.target",
+    }  # fmt: skip

@@ -1,0 +1,68 @@
+"""Names of any length and kind: nothing breaks, nothing is taken for markup, nothing is lost."""
+
+import io
+
+import pytest
+from msgspec.structs import replace
+from pypdf import PdfReader
+from PyQt6.QtWidgets import QApplication
+
+from glacis.core.model.variants import keep_variant
+from glacis.files.project_file import decode, encode
+from glacis.report.pdf import report_pdf
+from glacis.ui.desk import STAGES
+from glacis.ui.widgets.one_line import elided
+from glacis.ui.widgets.paragraph import text_advance
+from support import analyser, demo, own_material
+
+LONG = "The very long name of a roof over the north-eastern corner of the old boat shed " * 3
+ODD = '<b>Roof</b> & "sons" \u202e\u4e2d\u6587 \U0001f3e0 {0} %s s_d_x'
+
+
+def named(name: str):
+    project = demo()
+    areas = tuple(replace(area, name=f"{name} {k}") for k, area in enumerate(project.areas))
+    assemblies = tuple(replace(a, name=name) for a in project.assemblies)
+    zones = tuple(replace(zone, name=name) for zone in project.zones)
+    own = own_material(
+        id="sea-grass-fill", name=name, family="loose-fill", conductivity=0.39, source=""
+    )
+    project = replace(
+        project, name=name, areas=areas, assemblies=assemblies, zones=zones, materials=(own,)
+    )
+    return keep_variant(project, assemblies[0].id, name, assemblies[0])
+
+
+@pytest.mark.parametrize("name", [LONG, ODD], ids=["long", "odd"])
+def test_every_stage_shows_any_name(window, name):
+    window.desk.open_document(named(name), None)
+    for stage in STAGES:
+        window.show_stage(stage)
+        for area in window.desk.project.areas[:2]:
+            window.desk.select_area(area.id)
+            QApplication.processEvents()
+            assert not window.grab().isNull()
+    window.findings.open_first()
+    window.open_working("u")
+    window.working_panel.close()
+    assert window.desk.project == named(name)
+
+
+@pytest.mark.parametrize("name", [LONG, ODD], ids=["long", "odd"])
+def test_any_name_is_saved_and_reported(name):
+    project = named(name)
+    assert decode(encode(project), "x.glacis") == project
+    content = report_pdf(project, analyser().analyse(project))
+    text = "".join(page.extract_text() for page in PdfReader(io.BytesIO(content)).pages)
+    assert "Unresolved findings" in text
+    assert ("boat shed" in text) if name == LONG else ("<b>Roof</b>" in text)
+
+
+def test_what_does_not_fit_one_line_ends_in_an_ellipsis(window):
+    for width in (0, 30, 90, 240, 5000):
+        words = elided(LONG, width, 13)
+        assert text_advance(words, "regular", 13) <= max(width, 0) + 1
+        if words and words != LONG:
+            assert words.endswith("…")
+            assert LONG.startswith(words[:-1])
+    assert elided("Short", 200, 13) == "Short"
