@@ -16,7 +16,9 @@ from glacis.files.project_file import encode
 from glacis.files.schema import project_schema
 from support import analysed, roof_project
 from validation.conduction import resistance
+from validation.conduction_3d import resistance as resistance_3d
 from validation.framings import FRAMINGS, UP_IN, UP_OUT
+from validation.test_conduction_3d import CASES, blocks_of, layers_of
 from validation.uvalues import ROOFS
 from validation.uvalues_more import MORE
 
@@ -73,6 +75,26 @@ def validation_page() -> str:
         error = (heat.main.total / truth - 1) * 100
         lines.append(
             f"| {framed.name} | {heat.upper:.3f} | {truth:.3f} | {heat.lower:.3f} "
+            f"| {heat.main.total:.3f} | {error:+.1f} | {heat.main.error * 100:.1f} |"
+        )
+    lines += [
+        "",
+        "## Crossing members against three-dimensional conduction",
+        "",
+        "A quarter of the repeating piece in cells of 20 mm (`tests/validation/conduction_3d.py`):",
+        "rafters crossed by a filled counter layer, 35 mm of wood fibre over them.",
+        "",
+        "| rafters; battens | R′ | R by 3D | R″ | R combined | error % | e % |",
+        "| --- | --- | --- | --- | --- | --- | --- |",
+    ]
+    for members in CASES:
+        heat = analysed(roof_project(*layers_of(members))).roof.heat
+        truth = resistance_3d(blocks_of(members), (UP_IN, UP_OUT), 0.02)
+        width, spacing, depth, batten, centres, counter = (value * 1000 for value in members)
+        name = f"{width:g} × {depth:g} at {spacing:g}; {batten:g} × {counter:g} at {centres:g}"
+        error = (heat.main.total / truth - 1) * 100
+        lines.append(
+            f"| {name} | {heat.upper:.3f} | {truth:.3f} | {heat.lower:.3f} "
             f"| {heat.main.total:.3f} | {error:+.1f} | {heat.main.error * 100:.1f} |"
         )
     lines.append("")
