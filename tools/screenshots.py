@@ -17,6 +17,7 @@ from glacis.ui.stages.compare_bench import CompareBench
 from glacis.ui.stages.handover_bench import HandoverBench
 from glacis.ui.stages.heat_bench import HeatBench
 from glacis.ui.stages.section_bench import SectionBench
+from glacis.ui.stages.shape_bench import ShapeBench
 from glacis.ui.window import MainWindow
 
 FOLDER = Path(__file__).parent.parent / "docs" / "screenshots"
@@ -156,9 +157,23 @@ def us_units(window: MainWindow) -> None:
     window.toggle_units()
 
 
+def shape(window: MainWindow) -> None:
+    """The roof in plan, in space, and its cuts."""
+    window.desk.select_area("hall-south")
+    window.show_stage("shape")
+    bench = window.bench("shape")
+    if isinstance(bench, ShapeBench):
+        take(window, "shape")
+        bench.show_view("space")
+        take(window, "shape-space")
+        bench.show_view("cuts")
+        take(window, "shape-cuts")
+        bench.show_view("plan")
+
+
 VIEWS: tuple[Callable[[MainWindow], None], ...] = (
     build_up, palette, remedies, choosing, heat, thickness, moisture, site, working, handover,
-    us_units, compare,
+    us_units, shape, compare,
 )  # fmt: skip
 
 

@@ -4,6 +4,7 @@ import json
 import os
 import subprocess
 import sys
+from math import cos, radians
 from pathlib import Path
 
 import pytest
@@ -20,6 +21,7 @@ KEYS = {
     "R_lower", "R_nominal", "R_effective", "corrections", "control_layers", "insulation_ratio",
     "f_Rsi", "f_Rsi_min", "thickness_m", "weight_kg_m2", "cost_per_m2", "carbon_kg_m2",
     "annual_loss_kWh_m2", "monthly", "id", "name", "assembly",
+    "pitch_deg", "azimuth_deg", "area_m2", "plan_area_m2", "rafter_m", "edges",
 }  # fmt: skip
 WHO = Decision(id="", subject="", who="R. Vane", role="owner", date="2026-06-01", reason="Known")
 
@@ -40,6 +42,10 @@ def test_check_tells_good_from_failed(path, capsys):
     assert set(area["control_layers"]) == {"water", "air", "vapour", "thermal"}
     assert area["control_layers"]["thermal"]
     assert 0 <= area["insulation_ratio"] < 1
+    assert area["area_m2"] * cos(radians(area["pitch_deg"])) == pytest.approx(area["plan_area_m2"])
+    rim = sum(edge["length_m"] for edge in area["edges"])
+    assert rim == pytest.approx(sum(junction["length_m"] for junction in data["junctions"]))
+    assert data["cuts"] == []
     low, high = area["cost_per_m2"]
     assert 0 < low < high
 

@@ -107,7 +107,7 @@ def projects(draw) -> Project:
         fixings=FixingSet(per_area=draw(st.floats(0.0, 12.0))),
     )
     project = roof_project(
-        *stack, pitch=draw(st.floats(0.0, 89.0)), humidity=humidity, weather=weather,
+        *stack, pitch=draw(st.floats(0.0, 85.0)), humidity=humidity, weather=weather,
         use=draw(st.sampled_from(["dwelling", "work", "wet", "store"])), imperfections=stated,
         method=draw(st.sampled_from(["combined", "parallel", "isothermal"])),
     )  # fmt: skip
@@ -197,8 +197,10 @@ def test_the_solver_never_proposes_what_misses_its_wish(project, target):
         assert option.transmittance <= target * (1 + 1e-9)
         assert option.thickness <= 0.7 + 1e-9
         assert 0 <= option.outside <= 1
-    # Without corrections: screws through next to no insulation can raise U as it thickens.
-    clear = replace(project.assemblies[0], imperfections=Imperfections(fixing="none"))
+    # Without corrections: screws through next to no insulation, and rain on inverted boards over
+    # a thick layer, can raise U as it thickens.
+    none = Imperfections(fixing="none", rain_factor=0.0)
+    clear = replace(project.assemblies[0], imperfections=none)
     found = returns_of(result_of(replace(project, assemblies=(clear,))).roof)
     if found is not None:
         u_values = [point.transmittance for point in found.points]

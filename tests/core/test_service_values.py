@@ -14,7 +14,7 @@ from glacis.core.heat.conductivity import Coefficients, Conditions, converted, o
 from glacis.core.heat.corrections import rain_per_day
 from glacis.core.heat.profile import face_temperatures
 from glacis.core.model.document import FixingSet, Imperfections
-from glacis.core.model.layers import Framing, MembraneLayer, RoofSpaceLayer, SolidLayer
+from glacis.core.model.layers import AirLayer, Framing, MembraneLayer, RoofSpaceLayer, SolidLayer
 from glacis.core.schools import schools_of
 from support import analysed, analyser, case, climate, demo, own_material, roof_project
 
@@ -111,6 +111,20 @@ def test_the_combined_method_lies_between_the_us_schools_and_corrections_only_ad
     for method in ("parallel", "isothermal"):
         other = analysed(roof_project(DECK, wool, SHEET, method=method)).roof.heat
         assert other.clear_transmittance == pytest.approx(getattr(heat, method))
+
+
+def test_outside_a_slightly_vented_layer_corrections_count_what_enters_the_total():
+    # 1000 mm²/m is half way from closed to open: half of the wool's 4.0 enters R_tot.
+    vent = AirLayer(id="v", thickness=0.04, ventilation="slight", opening=0.001)
+    wool = SolidLayer(id="w", material="own", thickness=0.16)
+    own = own_material(conductivity=0.04, roles=("insulation",))
+    stated = Imperfections(voids=2, fixing="none")
+    project = roof_project(DECK, vent, wool, SHEET, imperfections=stated, materials=(own,))
+    heat = analysed(project).roof.heat
+    found = heat.corrections.voids
+    assert found.resistance == pytest.approx(2.0)
+    assert found.value == pytest.approx(0.04 * (2.0 / heat.resistance) ** 2)
+    assert found.value < 0.04
 
 
 def test_control_layers_are_traced_and_a_gap_is_a_gap():

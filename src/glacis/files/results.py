@@ -10,6 +10,8 @@ from glacis.core.eaves import whole_transmittance
 from glacis.core.judgement.finding import Finding
 from glacis.core.model.document import Decision, Project
 from glacis.core.moisture.monthly import Interface, Monthly
+from glacis.core.shape.cuts import Cut
+from glacis.core.shape.shape import Shape, shape_of
 
 FORMAT = "glacis-results/1"
 GRAMS = 1000.0
@@ -41,12 +43,50 @@ def _monthly(monthly: Monthly) -> dict[str, Any]:
     }
 
 
-def _area(item: AreaResult) -> dict[str, Any]:
+def _geometry(shape: Shape, area: str) -> dict[str, Any]:
+    plane = next(plane for plane in shape.planes if plane.id == area)
+    return {
+        "area_m2": plane.true_area,
+        "plan_area_m2": plane.plan_area,
+        "rafter_m": plane.rafter,
+        "edges": [
+            {"kind": edge.kind, "length_m": edge.length, "to": edge.other or None}
+            for edge in shape.edges_at(area)
+        ],
+    }
+
+
+def _cut(cut: Cut) -> dict[str, Any]:
+    return {
+        "kind": cut.kind,
+        "areas": list(cut.areas),
+        "dihedral_deg": cut.dihedral,
+        "line_pitch_deg": cut.line_pitch,
+        "plumb_deg": cut.plumb,
+        "tilt_deg": cut.tilt,
+        "sides": [
+            {
+                "area": side.area,
+                "mitre_deg": side.mitre,
+                "jack_plumb_deg": side.jack_plumb,
+                "jack_bevel_deg": side.jack_bevel,
+                "backing_deg": side.backing,
+                "jack_step": side.jack_step,
+            }
+            for side in cut.sides
+        ],
+    }
+
+
+def _area(item: AreaResult, shape: Shape) -> dict[str, Any]:
     roof, heat = item.roof, item.roof.heat
     return {
         "id": roof.area.id,
         "name": roof.area.name,
         "assembly": roof.assembly.name,
+        "pitch_deg": roof.area.pitch,
+        "azimuth_deg": roof.area.azimuth,
+        **_geometry(shape, roof.area.id),
         "U": heat.transmittance,
         "U_target": roof.target,
         "U_clear": heat.clear_transmittance,
@@ -109,10 +149,15 @@ def _finding(finding: Finding, names: dict[str, str], decision: Decision | None)
 def results_json(project: Project, results: Results) -> dict[str, Any]:
     """All headline results and findings at full precision, SI units, condensate in g/m²."""
     names = {area.id: area.name for area in project.areas}
+    shape = shape_of(project)
     return {
         "format": FORMAT,
         "project": project.name,
         "U_mean": results.mean_transmittance,
-        "areas": [_area(item) for item in results.areas],
+        "areas": [_area(item, shape) for item in results.areas],
+        "junctions": [
+            {"kind": j.kind, "length_m": j.length, "areas": list(j.areas)} for j in shape.junctions
+        ],
+        "cuts": [_cut(cut) for cut in shape.cuts],
         "findings": [_finding(f, names, results.decision(f)) for f in results.findings],
     }

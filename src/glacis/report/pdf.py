@@ -33,10 +33,13 @@ from glacis.core.model.document import Project
 from glacis.core.model.lookup import plan_area
 from glacis.core.moisture.indoor import humidity_words
 from glacis.core.moisture.working import LEFT_OUT
+from glacis.core.shape.shape import shape_of
 from glacis.core.units.format import plain, with_unit
 from glacis.core.units.quantities import Quantity
 from glacis.core.working import Working
+from glacis.report.charts.outlines import Held, fit_shape, shape_plan_scene
 from glacis.report.charts.water import verdict_words, water_scene
+from glacis.report.geometry import area_rows, cut_rows, junction_rows
 from glacis.report.palette import PRINT
 from glacis.report.pdf_scene import FACES, Drawing, register_fonts
 from glacis.report.scene import subscripted
@@ -58,10 +61,15 @@ CAUTIONS = (
     "Do not close a wet roof: let deck and insulation dry and record their moisture.",
     "Loads of planting, plant, snow and stacked materials are a matter for the structural engineer.",
 )
+CUT_WORDS = (
+    "Angles of the true planes, without play. Blade tilt and jack bevel count from square, mitre from "
+    "square to the eaves on the face of the board, backing from level across the line. Cut a trial "
+    "piece first; clamp, guard, and protect eyes, ears and lungs."
+)
 DEFERS = (
     "Local codes, the approvals of the products used and the judgement of licensed practice outrank "
-    "this report. It covers heat and monthly moisture of the clear field only: not junctions, "
-    "drainage, wind uplift, fire or structure."
+    "this report. It covers the geometry of the planes, and heat and monthly moisture of the "
+    "clear field only: not the heat of junctions, drainage, wind uplift, fire or structure."
 )
 
 
@@ -258,6 +266,34 @@ class Report:
         ]
         return self._table(rows, [10, *([8] * 12)])
 
+    def geometry(self) -> Iterator[Flowable]:
+        """The roof in plan, its areas, true lengths and cuts."""
+        project, s = self.project, self.styles
+        if not project.areas:
+            return
+        shape = shape_of(project)
+        yield PageBreak()
+        yield self._p("Shape", s.heading)
+        fit = fit_shape(project, 700, 330)
+        yield Drawing(shape_plan_scene(project, shape, Held(""), fit, 700, 330), self.width)
+        yield self._words(area_rows(project, shape), [40, 12, 12, 14, 14, 14], left=1)
+        yield self._p("Junctions and edges", s.sub)
+        yield self._words(junction_rows(project, shape), [16, 60, 18], left=2)
+        if shape.cuts:
+            yield self._p("Cuts", s.sub)
+            widths: list[float] = [10, 34, 13, 11, 11, 10, 11, 10]
+            yield self._words(cut_rows(project, shape), widths, left=2)
+            yield self._p(CUT_WORDS, s.small)
+
+    def _words(self, rows: list[tuple[str, ...]], widths: list[float], left: int) -> Table:
+        """A table of words; all but the first ``left`` columns stand at the right."""
+        s = self.styles
+        styled = []
+        for number, row in enumerate(rows):
+            near, far = (s.head, s.head_right) if number == 0 else (s.cell, s.right)
+            styled.append([self._p(t, near if k < left else far) for k, t in enumerate(row)])
+        return self._table(styled, widths)
+
     def area(self, members: list[AreaResult]) -> Iterator[Flowable]:
         """Areas that share assembly, rooms and results: drawing, verdicts, workings."""
         item = members[0]
@@ -359,7 +395,7 @@ def report_pdf(project: Project, results: Results, progress: Progress = _no_prog
     """
     progress(0.0, "cover")
     report = Report(project, results)
-    story: list[Flowable] = [*report.cover(), PageBreak(), *report.basis()]
+    story: list[Flowable] = [*report.cover(), PageBreak(), *report.basis(), *report.geometry()]
     groups = alike(results)
     count = max(1, len(groups))
     for number, members in enumerate(groups):

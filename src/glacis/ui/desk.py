@@ -15,7 +15,7 @@ from glacis.report.palette import PALETTES, Palette
 from glacis.session.settings import Settings
 from glacis.session.store import Store
 
-STAGES = ("site", "build-up", "heat", "moisture", "compare", "handover")
+STAGES = ("site", "shape", "build-up", "heat", "moisture", "compare", "handover")
 
 
 class Desk(QObject):

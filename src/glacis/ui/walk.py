@@ -12,6 +12,7 @@ from glacis.ui.widgets.severity import paint_mark
 
 TITLES = {
     "site": "Site",
+    "shape": "Shape",
     "build-up": "Build-up",
     "heat": "Heat",
     "moisture": "Moisture",

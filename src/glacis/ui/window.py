@@ -148,6 +148,10 @@ class MainWindow(QMainWindow):
             from glacis.ui.stages.site_bench import SiteBench
 
             return SiteBench(self.desk)
+        if stage == "shape":
+            from glacis.ui.stages.shape_bench import ShapeBench
+
+            return ShapeBench(self.desk)
         if stage == "heat":
             from glacis.ui.stages.heat_bench import HeatBench
 

@@ -4,6 +4,7 @@ ISO 6946:2017: 6.7.2 combined method, 6.9 ventilated air layers, annex F correct
 """
 
 from msgspec import Struct
+from msgspec.structs import replace
 
 from glacis.core.heat.air_layers import SLIGHT_FROM, WELL_FROM
 from glacis.core.heat.combined import Combined, Framed, ThermalLayer, combine
@@ -230,11 +231,24 @@ def assess(
         counted=counted,
         vented_by=layers[cut.index].id if cut.share else "",
         resistance=total,
-        corrections=corrections_for(layers[:counted], total, imperfections, rain),
+        corrections=corrections_for(_as_counted(layers, cut), total, imperfections, rain),
         surface_factor=1 - R_SI_MOULD / mould,
         metal=any(x.frame.metal for x in layers[:counted] if x.frame),
         nominal=sum(x.labelled for x in layers[:counted] if x.is_insulation),
         method=method,
+    )
+
+
+def _as_counted(layers: tuple[LayerData, ...], cut: Cut) -> tuple[LayerData, ...]:
+    """Layers with the part of their R that enters R_tot; (R_1/R_tot)² of a correction needs it.
+
+    Outside a slightly ventilated air layer that part is the weight of the closed build-up.
+    """
+    if cut.share == 1:
+        return layers[: cut.index + (1 if cut.space else 0)]
+    return tuple(
+        replace(layer, resistance=layer.resistance * (1 - cut.share)) if k > cut.index else layer
+        for k, layer in enumerate(layers)
     )
 
 

@@ -166,7 +166,7 @@ class RoofArea(Node, frozen=True, kw_only=True):
         id: of the area.
         name: as people call it.
         outline: corners in plan [m], anticlockwise.
-        pitch: slope from horizontal [°], 0 to 90.
+        pitch: slope from horizontal [°], 0 to 85; what is steeper is a wall.
         azimuth: direction the plane faces, clockwise from north [°].
         level: of its lowest edge [m].
         assembly: id of its assembly.

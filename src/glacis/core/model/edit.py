@@ -6,7 +6,7 @@ from typing import Any
 from msgspec.structs import replace
 
 from glacis.core.errors import ValueRefused
-from glacis.core.model.document import Assembly, Climate, Project, Zone
+from glacis.core.model.document import Assembly, Climate, Project, RoofArea, Zone
 from glacis.core.model.layers import AirLayer, Layer, MembraneLayer, RoofSpaceLayer, SolidLayer
 from glacis.core.model.lookup import by_id
 from glacis.core.model.validate import check_layer
@@ -166,4 +166,30 @@ def give_own_assembly(project: Project, area_id: str) -> Project:
         project,
         assemblies=(*project.assemblies, own),
         areas=swap(project.areas, replace(area, assembly=own.id)),
+    )
+
+
+def set_area(project: Project, area: RoofArea) -> Project:
+    """Replace the roof area of the same id.
+
+    Raises:
+        ValueRefused: where it has no name.
+    """
+    if not area.name.strip():
+        raise ValueRefused("name of the roof area", area.name, "a few letters")
+    by_id(project.areas, area.id, "roof area", "The change")
+    return replace(project, areas=swap(project.areas, area))
+
+
+def remove_area(project: Project, area_id: str) -> Project:
+    """Take a roof area away, and its assembly with its variants where no other area uses it."""
+    gone = by_id(project.areas, area_id, "roof area", "The change")
+    areas = tuple(area for area in project.areas if area.id != area_id)
+    if any(area.assembly == gone.assembly for area in areas):
+        return replace(project, areas=areas)
+    return replace(
+        project,
+        areas=areas,
+        assemblies=tuple(a for a in project.assemblies if a.id != gone.assembly),
+        variants=tuple(v for v in project.variants if v.replaces != gone.assembly),
     )

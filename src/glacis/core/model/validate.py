@@ -26,6 +26,7 @@ from glacis.core.model.layers import (
 
 THICKEST_LAYER = 3.0
 THICKEST_ROOF = 6.0
+STEEPEST = 85.0
 MONTHS = 12
 
 
@@ -116,7 +117,9 @@ def _check_zone(zone: Zone) -> None:
 
 def _check_area(area: RoofArea) -> None:
     where = f"roof area '{area.name}'"
-    _within(f"{where}, pitch", area.pitch, 0.0, 90.0, "°")
+    _within(f"{where}, pitch", area.pitch, 0.0, STEEPEST, "°")
+    _within(f"{where}, azimuth", area.azimuth, -360.0, 720.0, "°")
+    _within(f"{where}, level", area.level, -500.0, 9000.0, "m")
     if len(area.outline) < 3:
         raise ValueRefused(f"{where}, outline", len(area.outline), "at least 3 corners")
     for x, y in area.outline:

@@ -26,6 +26,8 @@ _CURSORS = {
     "layer": Qt.CursorShape.PointingHandCursor,
     "month": Qt.CursorShape.PointingHandCursor,
     "area": Qt.CursorShape.PointingHandCursor,
+    "cut": Qt.CursorShape.PointingHandCursor,
+    "corner": Qt.CursorShape.SizeAllCursor,
 }
 
 

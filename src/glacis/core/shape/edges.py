@@ -1,0 +1,161 @@
+"""Edges of the roof: what each is, how long it is, and which area lies beyond it."""
+
+from collections.abc import Iterator
+from math import hypot
+from typing import Literal
+
+from msgspec import Struct
+
+from glacis.core.shape.planes import Plane
+from glacis.core.shape.vectors import Vector, length, minus
+
+EdgeKind = Literal[
+    "eaves", "verge", "top", "edge", "ridge", "hip", "valley", "break", "abutment", "over", "seam"
+]
+NEAR = 0.005
+"""Corners and lines closer than this [m] are one."""
+LEVEL = 0.01
+"""Ends closer in height than this [m] are level."""
+STRAIGHT = 1e-3
+"""Planes whose slopes across an edge differ by less [-] run on as one."""
+
+
+class Edge(Struct, frozen=True):
+    """A piece of an area's outline.
+
+    Attributes:
+        kind: eaves below, top above, verge beside, edge of a level field; ridge, hip, valley,
+            break (a change of pitch) or seam (none) where two planes meet; abutment where a
+            higher area stands beside, over where a lower one lies.
+        start: [m].
+        end: [m].
+        area: id of the area it belongs to.
+        other: id of the area beyond, or empty.
+    """
+
+    kind: EdgeKind
+    start: Vector
+    end: Vector
+    area: str
+    other: str = ""
+
+    @property
+    def length(self) -> float:
+        """True length [m]."""
+        return length(minus(self.end, self.start))
+
+
+class Junction(Struct, frozen=True):
+    """Where areas end or meet: its kind, its whole length [m] and the areas concerned."""
+
+    kind: EdgeKind
+    length: float
+    areas: tuple[str, ...]
+
+
+def _overlap(a: Vector, b: Vector, c: Vector, d: Vector) -> tuple[float, float] | None:
+    """The part of a–b, as shares of it, that c–d covers in plan the other way round."""
+    ux, uy = b[0] - a[0], b[1] - a[1]
+    size = hypot(ux, uy)
+    if size < NEAR:
+        return None
+    ux, uy = ux / size, uy / size
+    if (d[0] - c[0]) * ux + (d[1] - c[1]) * uy >= 0:
+        return None
+    for point in (c, d):
+        if abs((point[0] - a[0]) * uy - (point[1] - a[1]) * ux) > NEAR:
+            return None
+    first = ((d[0] - a[0]) * ux + (d[1] - a[1]) * uy) / size
+    last = ((c[0] - a[0]) * ux + (c[1] - a[1]) * uy) / size
+    low, high = max(0.0, first), min(1.0, last)
+    return (low, high) if (high - low) * size > NEAR else None
+
+
+def _at(a: Vector, b: Vector, share: float) -> Vector:
+    return tuple(p + (q - p) * share for p, q in zip(a, b, strict=True))  # type: ignore[return-value]
+
+
+def _inward_slope(plane: Plane, a: Vector, b: Vector) -> float:
+    """Rise per metre when one walks from the edge a–b into its area (a–b anticlockwise)."""
+    size = hypot(b[0] - a[0], b[1] - a[1])
+    inward = (-(b[1] - a[1]) / size, (b[0] - a[0]) / size)
+    return plane.gradient[0] * inward[0] + plane.gradient[1] * inward[1]
+
+
+def _free(plane: Plane, a: Vector, b: Vector) -> EdgeKind:
+    if plane.is_level:
+        return "edge"
+    if abs(a[2] - b[2]) > LEVEL:
+        return "verge"
+    return "eaves" if _inward_slope(plane, a, b) > 0 else "top"
+
+
+def _shared(plane: Plane, other: Plane, a: Vector, b: Vector) -> EdgeKind:
+    gaps = [other.height(p[0], p[1]) - p[2] for p in (a, b)]
+    if max(abs(gap) for gap in gaps) > LEVEL:
+        return "abutment" if sum(gaps) > 0 else "over"
+    mine, theirs = _inward_slope(plane, a, b), _inward_slope(other, b, a)
+    if abs(mine + theirs) < STRAIGHT:
+        return "seam"
+    if abs(a[2] - b[2]) <= LEVEL and mine * theirs < 0:
+        return "break"
+    if mine + theirs > 0:
+        return "valley"
+    return "ridge" if abs(a[2] - b[2]) <= LEVEL else "hip"
+
+
+def _apart(plane: Plane, other: Plane) -> bool:
+    """Whether their boxes in plan do not touch, so that no edge can be shared."""
+    (west, south, east, north), (left, bottom, right, top) = plane.box, other.box
+    return west > right + NEAR or left > east + NEAR or south > top + NEAR or bottom > north + NEAR
+
+
+def _pieces(plane: Plane, planes: tuple[Plane, ...]) -> Iterator[Edge]:
+    corners = plane.corners
+    near = [other for other in planes if other.id != plane.id and not _apart(plane, other)]
+    for a, b in zip(corners, corners[1:] + corners[:1], strict=True):
+        found: list[tuple[float, float, Plane]] = []
+        for other in near:
+            for c, d in zip(other.corners, other.corners[1:] + other.corners[:1], strict=True):
+                part = _overlap(a, b, c, d)
+                if part is not None:
+                    found.append((*part, other))
+        yield from _cut(plane, a, b, sorted(found, key=lambda item: item[:2]))
+
+
+def _cut(
+    plane: Plane, a: Vector, b: Vector, found: list[tuple[float, float, Plane]]
+) -> Iterator[Edge]:
+    size = hypot(b[0] - a[0], b[1] - a[1])
+    done = 0.0
+    for start, high, other in found:
+        low = max(start, done)
+        if (high - low) * size <= NEAR:
+            continue
+        if (low - done) * size > NEAR:
+            p, q = _at(a, b, done), _at(a, b, low)
+            yield Edge(_free(plane, p, q), p, q, plane.id)
+        p, q = _at(a, b, low), _at(a, b, high)
+        yield Edge(_shared(plane, other, p, q), p, q, plane.id, other.id)
+        done = high
+    if (1 - done) * size > NEAR:
+        p, q = _at(a, b, done), _at(a, b, 1.0)
+        yield Edge(_free(plane, p, q), p, q, plane.id)
+
+
+def edges_of(planes: tuple[Plane, ...]) -> tuple[Edge, ...]:
+    """Every edge of every area, those that two areas share once for each."""
+    return tuple(edge for plane in planes for edge in _pieces(plane, planes))
+
+
+def junctions_of(edges: tuple[Edge, ...]) -> tuple[Junction, ...]:
+    """All junctions, shared ones once, gathered by kind and areas; seams are none."""
+    lengths: dict[tuple[EdgeKind, tuple[str, ...]], float] = {}
+    for edge in edges:
+        if edge.kind in ("seam", "over"):
+            continue
+        twice = edge.other and edge.kind != "abutment"
+        areas = tuple(sorted((edge.area, edge.other))) if edge.other else (edge.area,)
+        key = (edge.kind, areas)
+        lengths[key] = lengths.get(key, 0.0) + (edge.length / 2 if twice else edge.length)
+    return tuple(Junction(kind, size, areas) for (kind, areas), size in lengths.items())

@@ -1,0 +1,132 @@
+"""Moving corners in plan while every plane stays where it is in space."""
+
+from math import hypot
+
+from msgspec.structs import replace
+
+from glacis.core.errors import ValueRefused
+from glacis.core.model.document import Project, RoofArea
+from glacis.core.shape.edges import NEAR
+from glacis.core.shape.planes import plane_of
+
+Point = tuple[float, float]
+LEAST_AREA = 0.01
+"""Smallest outline in plan [m²]."""
+
+
+def _same(a: Point, b: Point) -> bool:
+    return hypot(a[0] - b[0], a[1] - b[1]) <= NEAR
+
+
+def _side(a: Point, b: Point, c: Point) -> float:
+    return (b[0] - a[0]) * (c[1] - a[1]) - (b[1] - a[1]) * (c[0] - a[0])
+
+
+def _cross(a: Point, b: Point, c: Point, d: Point) -> bool:
+    return _side(a, b, c) * _side(a, b, d) < 0 and _side(c, d, a) * _side(c, d, b) < 0
+
+
+def crosses_itself(outline: tuple[Point, ...]) -> bool:
+    """Whether two edges of an outline cross."""
+    edges = list(zip(outline, outline[1:] + outline[:1], strict=True))
+    return any(_cross(*one, *other) for k, one in enumerate(edges) for other in edges[k + 2 :])
+
+
+def turning(outline: tuple[Point, ...]) -> float:
+    """Signed area of an outline [m²]: positive where it runs anticlockwise."""
+    pairs = zip(outline, outline[1:] + outline[:1], strict=True)
+    return sum(a[0] * b[1] - b[0] * a[1] for a, b in pairs) / 2
+
+
+def with_outline(area: RoofArea, outline: tuple[Point, ...]) -> RoofArea:
+    """The area with another outline on the same plane in space; its level follows.
+
+    Raises:
+        ValueRefused: for an outline that crosses itself, turns over or vanishes.
+    """
+    before, after = turning(area.outline), turning(outline)
+    if crosses_itself(outline) or after * before <= 0 or abs(after) < LEAST_AREA:
+        raise ValueRefused(
+            f"outline of '{area.name}'", "edges that cross or vanish", "a plain outline"
+        )
+    plane = plane_of(area)
+    lowest = min(plane.height(x, y) for x, y in outline)
+    return replace(area, outline=outline, level=lowest)
+
+
+def move_corner(project: Project, at: Point, to: Point) -> Project:
+    """Move the corner of every area that has one at ``at`` [m]; their planes stay.
+
+    Raises:
+        ValueRefused: where an outline would cross itself or vanish.
+    """
+    areas = []
+    for area in project.areas:
+        outline = tuple(to if _same(corner, at) else corner for corner in area.outline)
+        areas.append(area if outline == area.outline else with_outline(area, outline))
+    return replace(project, areas=tuple(areas))
+
+
+def snapped(project: Project, point: Point, still: Point, reach: float, grid: float) -> Point:
+    """Where a dragged corner comes to rest: on another corner in reach, else on the grid.
+
+    Args:
+        project: whose corners draw.
+        point: under the hand [m].
+        still: the dragged corner itself, which draws not [m].
+        reach: how near a corner draws [m].
+        grid: of the plan [m]; 0 for none.
+    """
+    corners = {c for area in project.areas for c in area.outline if not _same(c, still)}
+    near = [c for c in corners if hypot(c[0] - point[0], c[1] - point[1]) <= reach]
+    if near:
+        return min(near, key=lambda c: (hypot(c[0] - point[0], c[1] - point[1]), c))
+    if grid <= 0:
+        return point
+    return round(point[0] / grid) * grid, round(point[1] / grid) * grid
+
+
+def _along(a: Point, b: Point, point: Point) -> float | None:
+    """How far between ``a`` and ``b`` [-] a point lies on their line; None off it or at its ends."""
+    size = hypot(b[0] - a[0], b[1] - a[1])
+    if size <= 2 * NEAR or _same(a, point) or _same(b, point):
+        return None
+    if abs(_side(a, b, point)) / size > NEAR:
+        return None
+    share = ((point[0] - a[0]) * (b[0] - a[0]) + (point[1] - a[1]) * (b[1] - a[1])) / size**2
+    return share if 0 < share < 1 else None
+
+
+def insert_corner(project: Project, point: Point) -> Project:
+    """A new corner in every edge that runs through ``point`` [m].
+
+    Raises:
+        ValueRefused: where no edge runs there.
+    """
+    areas = []
+    for area in project.areas:
+        corners: list[Point] = []
+        for a, b in zip(area.outline, area.outline[1:] + area.outline[:1], strict=True):
+            corners.append(a)
+            if _along(a, b, point) is not None:
+                corners.append(point)
+        areas.append(replace(area, outline=tuple(corners)))
+    changed = replace(project, areas=tuple(areas))
+    if changed == project:
+        raise ValueRefused("new corner", "no edge there", "a point on an edge, off its corners")
+    return changed
+
+
+def remove_corner(project: Project, at: Point) -> Project:
+    """Take a corner out of every area that has it; their planes stay.
+
+    Raises:
+        ValueRefused: where fewer than three corners or a crossed outline would be left.
+    """
+    areas = []
+    for area in project.areas:
+        outline = tuple(corner for corner in area.outline if not _same(corner, at))
+        if len(outline) < 3:
+            raise ValueRefused(f"corners of '{area.name}'", len(outline), "at least 3")
+        areas.append(area if outline == area.outline else with_outline(area, outline))
+    return replace(project, areas=tuple(areas))

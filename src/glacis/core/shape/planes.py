@@ -1,0 +1,89 @@
+"""Each roof area as a plane in space: its corners, true area and rafter length."""
+
+from math import cos, radians, sin, tan
+
+from msgspec import Struct
+
+from glacis.core.model.document import RoofArea
+from glacis.core.model.lookup import plan_area
+from glacis.core.shape.vectors import Vector
+
+FLAT = 0.5
+"""Below this pitch [°] a plane counts as level for its edges."""
+
+
+class Plane(Struct, frozen=True):
+    """A roof area in space.
+
+    Attributes:
+        id: of the area.
+        corners: anticlockwise seen from above [m].
+        box: west, south, east and north of it in plan [m].
+        normal: upward unit normal.
+        fall: unit vector down the slope, in the plane; level planes fall to their azimuth.
+        gradient: rise per metre eastwards and northwards [-].
+        plan_area: [m²].
+        true_area: along the slope [m²].
+        rafter: longest run down the slope [m].
+    """
+
+    id: str
+    corners: tuple[Vector, ...]
+    box: tuple[float, float, float, float]
+    normal: Vector
+    fall: Vector
+    gradient: tuple[float, float]
+    plan_area: float
+    true_area: float
+    rafter: float
+
+    def height(self, x: float, y: float) -> float:
+        """Height of the plane over a point of the plan [m]."""
+        x0, y0, z0 = self.corners[0]
+        return z0 + self.gradient[0] * (x - x0) + self.gradient[1] * (y - y0)
+
+    @property
+    def is_level(self) -> bool:
+        """Whether it is too flat for ridge and eaves to mean much."""
+        return self.normal[2] > cos(radians(FLAT))
+
+
+def plane_of(area: RoofArea) -> Plane:
+    """The plane of an area: it falls towards its azimuth from its lowest edge up.
+
+    The azimuth counts clockwise from north; the level is that of the lowest corner.
+    """
+    slope, azimuth = radians(area.pitch), radians(area.azimuth)
+    east, north = sin(azimuth), cos(azimuth)
+    along = [x * east + y * north for x, y in area.outline]
+    lowest = max(along)
+    rise = tan(slope)
+    outline = area.outline
+    if _turns_clockwise(outline):
+        outline, along = tuple(reversed(outline)), along[::-1]
+    corners = tuple(
+        (x, y, area.level + rise * (lowest - reach))
+        for (x, y), reach in zip(outline, along, strict=True)
+    )
+    flat = plan_area(area)
+    return Plane(
+        id=area.id,
+        corners=corners,
+        box=(
+            min(x for x, _ in outline), min(y for _, y in outline),
+            max(x for x, _ in outline), max(y for _, y in outline),
+        ),
+        normal=(sin(slope) * east, sin(slope) * north, cos(slope)),
+        fall=(cos(slope) * east, cos(slope) * north, -sin(slope)),
+        gradient=(-rise * east, -rise * north),
+        plan_area=flat,
+        true_area=flat / cos(slope),
+        rafter=(lowest - min(along)) / cos(slope),
+    )  # fmt: skip
+
+
+def _turns_clockwise(outline: tuple[tuple[float, float], ...]) -> bool:
+    total = 0.0
+    for (x1, y1), (x2, y2) in zip(outline, outline[1:] + outline[:1], strict=True):
+        total += x1 * y2 - x2 * y1
+    return total < 0

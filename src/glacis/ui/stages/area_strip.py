@@ -1,0 +1,114 @@
+"""The strip under the Shape bench: what the selected area states about itself."""
+
+from functools import partial
+
+from msgspec.structs import replace
+from PyQt6.QtCore import pyqtSignal
+from PyQt6.QtWidgets import QComboBox, QGridLayout, QLineEdit, QSizePolicy, QWidget
+
+from glacis.core.model.document import RoofArea
+from glacis.core.model.edit import set_area
+from glacis.core.units.quantities import Quantity
+from glacis.ui.desk import Desk
+from glacis.ui.widgets.labels import label
+from glacis.ui.widgets.unit_field import UnitField
+
+FIELDS: tuple[tuple[str, str, Quantity], ...] = (
+    ("pitch", "Pitch", Quantity.ANGLE),
+    ("azimuth", "Faces (north 0°)", Quantity.ANGLE),
+    ("level", "Lowest level", Quantity.LENGTH),
+)
+WIDTH = 100
+
+
+class AreaStrip(QWidget):
+    """Name, rooms, target, pitch, direction and level of the selected area."""
+
+    said = pyqtSignal(str, bool)
+
+    def __init__(self, desk: Desk) -> None:
+        super().__init__()
+        self._desk = desk
+        grid = QGridLayout(self)
+        grid.setContentsMargins(0, 0, 0, 0)
+        grid.setHorizontalSpacing(8)
+        grid.setVerticalSpacing(6)
+        self.name = QLineEdit()
+        self.name.setAccessibleName("Name of the area")
+        self.name.setToolTip("Name of the area: Return takes it")
+        self.name.editingFinished.connect(self._take_name)
+        self.rooms = QComboBox()
+        self.rooms.setAccessibleName("Rooms below")
+        self.rooms.setToolTip("Rooms below")
+        self.rooms.setSizeAdjustPolicy(
+            QComboBox.SizeAdjustPolicy.AdjustToMinimumContentsLengthWithIcon
+        )
+        self.rooms.setSizePolicy(QSizePolicy.Policy.Expanding, QSizePolicy.Policy.Fixed)
+        self.rooms.activated.connect(self._take_rooms)
+        self.target = UnitField("U at most", Quantity.TRANSMITTANCE, WIDTH + 14)
+        self.target.committed.connect(self._take_target)
+        self.fields: dict[str, UnitField] = {}
+        for key, words, quantity in FIELDS:
+            field = UnitField(words, quantity, WIDTH)
+            field.committed.connect(partial(self._take_figure, key))
+            self.fields[key] = field
+        first: tuple[tuple[str, QWidget], ...] = (
+            ("Name", self.name), ("Rooms below", self.rooms), ("U at most", self.target),
+        )  # fmt: skip
+        second = tuple((words, self.fields[key]) for key, words, _ in FIELDS)
+        for row, pairs in enumerate((first, second)):
+            for column, (words, widget) in enumerate(pairs):
+                grid.addWidget(label(words, "second small"), row, 2 * column)
+                grid.addWidget(widget, row, 2 * column + 1)
+        for field in (self.target, *self.fields.values()):
+            field.said.connect(self.said)
+        grid.setColumnStretch(1, 1)
+        grid.setColumnStretch(3, 1)
+
+    def refresh(self) -> None:
+        """Show the selected area."""
+        area = self._area()
+        self.setEnabled(area is not None)
+        if area is None:
+            self.name.clear()
+            return
+        system = self._desk.system
+        if not (self.name.hasFocus() and self.name.isModified()):
+            self.name.setText(area.name)
+            self.name.setCursorPosition(0)
+        self.rooms.clear()
+        for zone in self._desk.project.zones:
+            self.rooms.addItem(zone.name, zone.id)
+        self.rooms.setCurrentIndex(self.rooms.findData(area.zone))
+        self.target.show_limit(area.target_u, system, "as the project")
+        for key, _, _ in FIELDS:
+            self.fields[key].show_value(getattr(area, key), system)
+
+    def _area(self) -> RoofArea | None:
+        result = self._desk.area
+        return result.roof.area if result else None
+
+    def _change(self, words: str, **values: object) -> bool:
+        area = self._area()
+        if area is None:
+            return False
+        return self._desk.act(words, partial(set_area, area=replace(area, **values)))
+
+    def _take_name(self) -> None:
+        area = self._area()
+        if area is not None and self.name.text().strip() != area.name:
+            self._change("Rename roof area", name=self.name.text().strip())
+        self.name.setModified(False)
+        self.refresh()
+
+    def _take_rooms(self, index: int) -> None:
+        self._change("Change the rooms below", zone=self.rooms.itemData(index))
+
+    def _take_target(self, value: float) -> None:
+        if not self._change("Change the area's target", target_u=value or None):
+            self.target.refuse()
+
+    def _take_figure(self, key: str, value: float) -> None:
+        wanted = value % 360 if key == "azimuth" else value
+        if not self._change(f"Change {key}", **{key: wanted}):
+            self.fields[key].refuse()
