@@ -17,6 +17,7 @@ import glacis
 from glacis.core.analysis import Analyser
 from glacis.core.model.document import Project
 from glacis.core.model.edit import set_thickness
+from glacis.core.shape.shape import shape_of
 from glacis.core.solve import Wish, solve
 from glacis.demo.tern_point import tern_point
 from glacis.files.libraries import load_library, load_sites
@@ -113,6 +114,18 @@ def large_edit() -> float:
     return median(times)
 
 
+def whole_shape() -> float:
+    """Median seconds to planes, edges and cuts of two hundred areas, in blocks that touch."""
+    base = tern_point(load_sites()[0])
+    areas = []
+    for k in range(200):
+        area, east, north = base.areas[k % 7], 46.0 * (k // 7 % 5), 26.0 * (k // 35)
+        outline = tuple((x + east, y + north) for x, y in area.outline)
+        areas.append(replace(area, id=f"r{k}", outline=outline))
+    project = replace(base, areas=tuple(areas))
+    return median(timed(partial(shape_of, project)) for _ in range(15))
+
+
 def solver() -> float:
     """Median seconds to solve the hall's roof, two insulations shared, for its target."""
     engine = Analyser(load_library())
@@ -147,12 +160,13 @@ def main() -> int:
     """Print the table; exit 1 where a bar is missed."""
     ours, bare = start_up()
     edit, shared, stick = one_edit(), shared_material(), yardstick()
-    large, solving = large_edit(), solver()
+    large, solving, shaping = large_edit(), solver(), whole_shape()
     rows = [
         ("start to painted demo window", ours, "bare PyQt6 window", bare, ours / bare, 4.0),
         ("one thickness change to all results", edit, "10 ms", 0.010, edit / 0.010, 1.0),
         ("100 areas after a shared material", shared, "150 ms", 0.150, shared / 0.150, 1.0),
         ("one edit in 200 areas, 60 assemblies", large, "50 ms", 0.050, large / 0.050, 1.0),
+        ("shape of 200 areas", shaping, "50 ms", 0.050, shaping / 0.050, 1.0),
         ("solve for a target, two layers", solving, "200 ms", 0.200, solving / 0.200, 1.0),
         ("one thickness change to all results", edit, "200k float steps", stick, edit / stick, 0.5),
     ]

@@ -137,7 +137,7 @@ class Report:
         yield self._p(project.name, s.title)
         parts = [project.number and f"Project {project.number}", project.author, project.site.name]
         yield self._p(" · ".join(part for part in parts if part), s.body)
-        yield self._p(f"Roof assemblies: heat and moisture. Glacis {__version__}.", s.small)
+        yield self._p(f"Roof assemblies: shape, heat and moisture. Glacis {__version__}.", s.small)
         yield Spacer(0, 8)
         yield self._p("Unresolved findings", s.heading)
         yield from self._findings(self.results.open_findings)
@@ -404,7 +404,7 @@ def report_pdf(project: Project, results: Results, progress: Progress = _no_prog
     out = io.BytesIO()
     document = SimpleDocTemplate(
         out, pagesize=report.page, leftMargin=MARGIN, rightMargin=MARGIN, topMargin=16 * mm,
-        bottomMargin=18 * mm, title=f"{project.name}: heat and moisture", author=project.author,
+        bottomMargin=18 * mm, title=f"{project.name}: shape, heat and moisture", author=project.author,
         creator=f"Glacis {__version__}", invariant=1,
     )  # fmt: skip
     footer = _footer(project)

@@ -56,17 +56,14 @@ class Junction(Struct, frozen=True):
 def _overlap(a: Vector, b: Vector, c: Vector, d: Vector) -> tuple[float, float] | None:
     """The part of a–b, as shares of it, that c–d covers in plan the other way round."""
     ux, uy = b[0] - a[0], b[1] - a[1]
-    size = hypot(ux, uy)
-    if size < NEAR:
-        return None
-    ux, uy = ux / size, uy / size
     if (d[0] - c[0]) * ux + (d[1] - c[1]) * uy >= 0:
         return None
-    for point in (c, d):
-        if abs((point[0] - a[0]) * uy - (point[1] - a[1]) * ux) > NEAR:
-            return None
-    first = ((d[0] - a[0]) * ux + (d[1] - a[1]) * uy) / size
-    last = ((c[0] - a[0]) * ux + (c[1] - a[1]) * uy) / size
+    size = hypot(ux, uy)
+    room = NEAR * size
+    cx, cy, dx, dy = c[0] - a[0], c[1] - a[1], d[0] - a[0], d[1] - a[1]
+    if abs(cx * uy - cy * ux) > room or abs(dx * uy - dy * ux) > room:
+        return None
+    first, last = (dx * ux + dy * uy) / size**2, (cx * ux + cy * uy) / size**2
     low, high = max(0.0, first), min(1.0, last)
     return (low, high) if (high - low) * size > NEAR else None
 
@@ -104,15 +101,24 @@ def _shared(plane: Plane, other: Plane, a: Vector, b: Vector) -> EdgeKind:
     return "ridge" if abs(a[2] - b[2]) <= LEVEL else "hip"
 
 
-def _apart(plane: Plane, other: Plane) -> bool:
-    """Whether their boxes in plan do not touch, so that no edge can be shared."""
-    (west, south, east, north), (left, bottom, right, top) = plane.box, other.box
-    return west > right + NEAR or left > east + NEAR or south > top + NEAR or bottom > north + NEAR
+def _neighbours(planes: tuple[Plane, ...]) -> dict[str, list[Plane]]:
+    """For each plane those whose boxes in plan touch its own: no other can share an edge."""
+    found: dict[str, list[Plane]] = {plane.id: [] for plane in planes}
+    eastward = sorted(planes, key=lambda plane: plane.box[0])
+    for k, plane in enumerate(eastward):
+        _, south, east, north = plane.box
+        for other in eastward[k + 1 :]:
+            left, bottom, _, top = other.box
+            if left > east + NEAR:
+                break
+            if south <= top + NEAR and bottom <= north + NEAR:
+                found[plane.id].append(other)
+                found[other.id].append(plane)
+    return found
 
 
-def _pieces(plane: Plane, planes: tuple[Plane, ...]) -> Iterator[Edge]:
+def _pieces(plane: Plane, near: list[Plane]) -> Iterator[Edge]:
     corners = plane.corners
-    near = [other for other in planes if other.id != plane.id and not _apart(plane, other)]
     for a, b in zip(corners, corners[1:] + corners[:1], strict=True):
         found: list[tuple[float, float, Plane]] = []
         for other in near:
@@ -145,7 +151,8 @@ def _cut(
 
 def edges_of(planes: tuple[Plane, ...]) -> tuple[Edge, ...]:
     """Every edge of every area, those that two areas share once for each."""
-    return tuple(edge for plane in planes for edge in _pieces(plane, planes))
+    near = _neighbours(planes)
+    return tuple(edge for plane in planes for edge in _pieces(plane, near[plane.id]))
 
 
 def junctions_of(edges: tuple[Edge, ...]) -> tuple[Junction, ...]:

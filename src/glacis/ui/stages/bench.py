@@ -1,7 +1,17 @@
 """What every bench has: a heading, a line that explains, a place for controls."""
 
+from collections.abc import Callable
+
 from PyQt6.QtCore import pyqtSignal
-from PyQt6.QtWidgets import QFrame, QHBoxLayout, QLabel, QVBoxLayout, QWidget
+from PyQt6.QtWidgets import (
+    QButtonGroup,
+    QFrame,
+    QHBoxLayout,
+    QLabel,
+    QToolButton,
+    QVBoxLayout,
+    QWidget,
+)
 
 from glacis.ui.desk import Desk
 from glacis.ui.widgets.labels import label, tight
@@ -42,6 +52,28 @@ class Bench(QFrame):
         if self.desk.area is None:
             return "No roof area yet: add one, or open a project or the demo from the File menu."
         return ""
+
+
+Views = tuple[tuple[str, str, str], ...]
+"""Key, words and hint of each of a bench's views."""
+
+
+def view_buttons(
+    bench: Bench, views: Views, show: Callable[[str], object]
+) -> dict[str, QToolButton]:
+    """One button a view among the bench's controls, of which one is always down."""
+    group = QButtonGroup(bench)
+    made = {}
+    for name, words, tip in views:
+        button = QToolButton()
+        button.setText(words)
+        button.setCheckable(True)
+        button.setToolTip(tip)
+        button.clicked.connect(lambda _on=False, key=name: show(key))
+        group.addButton(button)
+        bench.controls.addWidget(button)
+        made[name] = button
+    return made
 
 
 def field_row(*pairs: tuple[str, QWidget]) -> tuple[QHBoxLayout, list[QLabel]]:

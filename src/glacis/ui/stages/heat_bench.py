@@ -6,7 +6,7 @@ from typing import TYPE_CHECKING
 from msgspec.structs import replace
 from PyQt6.QtCore import QPointF, QRect, QSize, Qt
 from PyQt6.QtGui import QKeyEvent
-from PyQt6.QtWidgets import QButtonGroup, QGridLayout, QPushButton, QToolButton, QWidget
+from PyQt6.QtWidgets import QGridLayout, QPushButton, QWidget
 
 from glacis.core.headline import Figure
 from glacis.core.model.document import Project
@@ -20,7 +20,7 @@ from glacis.report.charts.staircase import staircase_scene
 from glacis.report.scene import Hot, Scene, Text
 from glacis.ui.desk import Desk
 from glacis.ui.drawing.canvas import Canvas
-from glacis.ui.stages.bench import Bench, field_row
+from glacis.ui.stages.bench import Bench, field_row, view_buttons
 from glacis.ui.widgets.figure_link import FigureLink
 from glacis.ui.widgets.labels import label, rich
 from glacis.ui.widgets.unit_field import UnitField
@@ -61,17 +61,7 @@ class HeatBench(Bench):
         super().__init__(desk, "Heat")
         self._view = "paths"
         self._panel: ImperfectionPanel | None = None
-        group = QButtonGroup(self)
-        self.views: dict[str, QToolButton] = {}
-        for name, words, tip in VIEWS:
-            button = QToolButton()
-            button.setText(words)
-            button.setCheckable(True)
-            button.setToolTip(tip)
-            button.clicked.connect(partial(self.show_view, name))
-            group.addButton(button)
-            self.controls.addWidget(button)
-            self.views[name] = button
+        self.views = view_buttons(self, VIEWS, self.show_view)
         for text, tip, slot in (
             ("Corrections…", "Air voids, fixings and rain that raise U", self.open_corrections),
             ("Working of U", "Open every step behind U (Ctrl+W)", self._open_working),

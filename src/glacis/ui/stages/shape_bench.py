@@ -6,7 +6,7 @@ from math import hypot
 
 from PyQt6.QtCore import QPointF, QSize, Qt
 from PyQt6.QtGui import QKeyEvent
-from PyQt6.QtWidgets import QButtonGroup, QPushButton, QToolButton, QWidget
+from PyQt6.QtWidgets import QPushButton, QWidget
 
 from glacis.core.errors import GlacisError
 from glacis.core.model.document import Project
@@ -25,7 +25,7 @@ from glacis.report.scene import Hot, Scene, Text
 from glacis.ui.desk import Desk
 from glacis.ui.drawing.canvas import Canvas
 from glacis.ui.stages.area_strip import AreaStrip
-from glacis.ui.stages.bench import Bench, field_row
+from glacis.ui.stages.bench import Bench, field_row, view_buttons
 from glacis.ui.widgets.labels import label, rich
 from glacis.ui.widgets.unit_field import UnitField
 
@@ -75,17 +75,7 @@ class ShapeBench(Bench):
         self._corner = -1
         self._drag: CornerDrag | None = None
         self._known: tuple[Project, Shape] | None = None
-        group = QButtonGroup(self)
-        self.views: dict[str, QToolButton] = {}
-        for name, words, tip in VIEWS:
-            button = QToolButton()
-            button.setText(words)
-            button.setCheckable(True)
-            button.setToolTip(tip)
-            button.clicked.connect(partial(self.show_view, name))
-            group.addButton(button)
-            self.controls.addWidget(button)
-            self.views[name] = button
+        self.views = view_buttons(self, VIEWS, self.show_view)
         self.remove = QPushButton("Remove area")
         self.remove.setToolTip("Take the selected area away; undo brings it back")
         self.remove.clicked.connect(self.remove_selected)
@@ -131,7 +121,7 @@ class ShapeBench(Bench):
     def _chosen(self) -> str:
         return self.desk.area.roof.area.id if self.desk.area else ""
 
-    def show_view(self, name: str, _on: bool = True) -> None:
+    def show_view(self, name: str) -> None:
         """Show the plan, the roof in space or the cuts."""
         self._view = name
         self.refresh()
