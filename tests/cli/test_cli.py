@@ -1,5 +1,6 @@
 """The command line: exit codes, and what it prints and writes."""
 
+import csv
 import json
 
 import pytest
@@ -52,16 +53,35 @@ def test_bad_input_exits_2_and_writes_nothing(tmp_path, monkeypatch, capsys, com
 
 
 def test_report_and_exports_are_written(project_file, tmp_path, capsys):
-    pdf, csv, js = (tmp_path / name for name in ("r.pdf", "l.csv", "r.json"))
+    pdf, table, js = (tmp_path / name for name in ("r.pdf", "l.csv", "r.json"))
     assert main(["report", str(project_file), "-o", str(pdf)]) == 0
-    assert main(["export", str(project_file), "--what", "layers", "-o", str(csv)]) == 0
+    assert main(["export", str(project_file), "--what", "layers", "-o", str(table)]) == 0
     assert main(["export", str(project_file), "--what", "results", "-o", str(js)]) == 0
     assert pdf.read_bytes().startswith(b"%PDF")
-    assert "Stone wool batt" in csv.read_text()
+    assert "Stone wool batt" in table.read_text()
     assert json.loads(js.read_text())["project"] == demo().name
     assert load(project_file) == demo()
     capsys.readouterr()
     assert main(["report", str(project_file), "-o", "/nowhere/r.pdf"]) == 2
+
+
+def test_edges_and_cuts_are_written_with_what_the_saw_is_set_to(project_file, tmp_path):
+    tables = {}
+    for what in ("edges", "cuts"):
+        path = tmp_path / f"{what}.csv"
+        assert main(["export", str(project_file), "--what", what, "-o", str(path)]) == 0
+        tables[what] = list(csv.DictReader(path.read_text().splitlines()))
+    lengths = {row["kind"]: 0.0 for row in tables["edges"]}
+    for row in tables["edges"]:
+        lengths[row["kind"]] += float(row["length_m"])
+    assert lengths["ridge"] == pytest.approx(12.0)
+    assert lengths["hip"] == pytest.approx(40.24, abs=0.02)
+    assert lengths["abutment"] == pytest.approx(6.0, abs=0.01)
+    hips = [row for row in tables["cuts"] if row["kind"] == "hip"]
+    assert len(hips) == 8
+    assert {row["jack_face_up_mitre_deg"] for row in hips} == {"53.38"}
+    assert {row["dihedral_deg"] for row in hips} == {"123.52"}
+    assert all(row["side"] in row["areas"] for row in hips)
 
 
 def test_unknown_words_are_refused_with_the_usage(capsys):

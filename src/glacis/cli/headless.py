@@ -18,6 +18,7 @@ from glacis.files.layers_csv import layers_csv
 from glacis.files.libraries import load_library
 from glacis.files.project_file import load
 from glacis.files.results import results_json
+from glacis.files.shape_csv import cuts_csv, edges_csv
 
 
 def build_parser() -> argparse.ArgumentParser:
@@ -38,7 +39,7 @@ def build_parser() -> argparse.ArgumentParser:
     report.add_argument("-o", "--output", type=Path, required=True, metavar="OUT.pdf")
     export = commands.add_parser("export", help="schedules in open formats")
     export.add_argument("file", type=Path, metavar="FILE")
-    export.add_argument("--what", choices=("layers", "results"), required=True)
+    export.add_argument("--what", choices=("layers", "edges", "cuts", "results"), required=True)
     export.add_argument("-o", "--output", type=Path, required=True, metavar="OUT")
     return parser
 
@@ -98,7 +99,12 @@ def _report(project: Project, results: Results, output: Path) -> int:
 
 
 def _export(project: Project, results: Results, what: str, output: Path) -> int:
-    content = layers_csv(results).encode() if what == "layers" else _json(project, results)
+    tables = {
+        "layers": lambda: layers_csv(results),
+        "edges": lambda: edges_csv(project),
+        "cuts": lambda: cuts_csv(project),
+    }
+    content = tables[what]().encode() if what in tables else _json(project, results)
     write_atomic(output, content)
     sys.stdout.write(f"{output}\n")
     return 0

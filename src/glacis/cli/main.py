@@ -14,7 +14,7 @@ glacis --demo                      open the window on the demo project
 glacis check FILE [--json]         headline results and findings
 glacis report FILE -o OUT.pdf      calculation report
 glacis export FILE --what layers -o OUT.csv
-                                   schedule of layers
+                                   schedule of layers, edges or cuts, or results
 """
 
 

@@ -9,6 +9,7 @@ from PyQt6.QtGui import QPixmap
 from PyQt6.QtWidgets import (
     QHBoxLayout,
     QLabel,
+    QMenu,
     QProgressBar,
     QPushButton,
     QScrollArea,
@@ -39,8 +40,17 @@ class HandoverBench(Bench):
             "Write report…", "Write the report as PDF (Ctrl+P)", self.write_report
         )
         self._report.setProperty("leading", True)
-        self._layers = self._button(
-            "Layers as CSV…", "Write the schedule of layers", self.write_layers
+        self.schedules = QMenu(self)
+        for words, slot in (
+            ("Layers of every area…", self.write_layers),
+            ("Edges and their lengths…", self.write_edges),
+            ("Angles of cuts…", self.write_cuts),
+        ):
+            action = self.schedules.addAction(words)
+            if action is not None:
+                action.triggered.connect(slot)
+        self._schedules = self._button(
+            "Schedules as CSV…", "Write a table of layers, edges or cuts", self._offer_schedules
         )
         self._json = self._button(
             "Results as JSON…", "Write all results at full precision", self.write_results
@@ -79,7 +89,7 @@ class HandoverBench(Bench):
     def refresh(self) -> None:
         """Make the preview anew where the document has changed."""
         ready = bool(self.desk.project.areas)
-        for button in (self._report, self._layers, self._json):
+        for button in (self._report, self._schedules, self._json):
             button.setEnabled(ready)
         if not ready:
             self.say(self.empty_words())
@@ -175,12 +185,29 @@ class HandoverBench(Bench):
         self._begin()
         self.said.emit("The report is being made; write it when its pages are here.", False)
 
+    def _offer_schedules(self) -> None:
+        self.schedules.popup(self._schedules.mapToGlobal(self._schedules.rect().bottomLeft()))
+
     def write_layers(self) -> None:
         """Ask where, and write the layers."""
         from glacis.files.layers_csv import layers_csv
 
         content = layers_csv(self.desk.results).encode()
         self._write("Write layers", ".csv", "CSV (*.csv)", content)
+
+    def write_edges(self) -> None:
+        """Ask where, and write the edges and junctions with their lengths."""
+        from glacis.files.shape_csv import edges_csv
+
+        content = edges_csv(self.desk.project).encode()
+        self._write("Write edges", ".csv", "CSV (*.csv)", content)
+
+    def write_cuts(self) -> None:
+        """Ask where, and write the angles of the cuts."""
+        from glacis.files.shape_csv import cuts_csv
+
+        content = cuts_csv(self.desk.project).encode()
+        self._write("Write cuts", ".csv", "CSV (*.csv)", content)
 
     def write_results(self) -> None:
         """Ask where, and write the results."""
