@@ -10,6 +10,7 @@ from msgspec.structs import replace
 
 from glacis.core.errors import ValueRefused
 from glacis.core.model.document import Project, RoofArea
+from glacis.core.model.validate import check_project
 from glacis.core.shape.cuts import passes
 from glacis.core.shape.outline import crosses_itself, move_corner, snapped
 from glacis.core.shape.planes import plane_of
@@ -246,3 +247,60 @@ def test_how_often_a_saw_must_pass(thickness, tilt, reach, count):
     found = passes(thickness, tilt, reach)
     assert found.count == count
     assert found.depth == pytest.approx(hypot(thickness, thickness * tan(radians(tilt))))
+
+
+@st.composite
+def patchworks(draw) -> list[RoofArea]:
+    """Fields of a grid with some left out, each with any pitch, direction, level and turn."""
+    wide = draw(st.lists(st.floats(0.5, 9.0), min_size=1, max_size=3))
+    deep = draw(st.lists(st.floats(0.5, 9.0), min_size=1, max_size=3))
+    made = []
+    for i, w in enumerate(wide):
+        for j, d in enumerate(deep):
+            x, y = sum(wide[:i]), sum(deep[:j])
+            corners = ((x, y), (x + w, y), (x + w, y + d), (x, y + d))
+            outline = corners[::-1] if draw(st.booleans()) else corners
+            pitch = draw(st.sampled_from([0.0, 0.4, 2.0, 30.0, 30.0, 45.0, 85.0]))
+            azimuth = draw(st.sampled_from([0.0, 90.0, 180.0, 270.0, 33.0]))
+            level = draw(st.sampled_from([0.0, 0.0, 3.0]))
+            made.append(area(f"{i}-{j}", outline, pitch, azimuth, level))
+    keep = draw(st.lists(st.booleans(), min_size=len(made), max_size=len(made)))
+    return [field for field, stays in zip(made, keep, strict=True) if stays]
+
+
+@given(patchworks())
+def test_edges_go_once_round_every_area_and_neighbours_agree(fields):
+    shape = roof(*fields)
+    for plane in shape.planes:
+        edges = shape.edges_at(plane.id)
+        corners = [c[:2] for c in plane.corners]
+        rim = sum(hypot(a[0] - b[0], a[1] - b[1]) for a, b in pairwise([*corners, corners[0]]))
+        plan = sum(hypot(e.end[0] - e.start[0], e.end[1] - e.start[1]) for e in edges)
+        assert plan == pytest.approx(rim, abs=0.02 * len(corners))
+        for edge in edges:
+            for x, y, z in (edge.start, edge.end):
+                assert z == pytest.approx(plane.height(x, y), abs=1e-6)
+    back = {"abutment": "over", "over": "abutment"}
+    for edge in shape.edges:
+        if edge.other:
+            twin = [e for e in shape.edges_at(edge.other) if e.other == edge.area]
+            assert [e.kind for e in twin] == [back.get(edge.kind, edge.kind)]
+            assert twin[0].start[:2] == pytest.approx(edge.end[:2], abs=1e-6)
+    total = sum(e.length for e in shape.edges if e.kind not in ("seam", "over"))
+    met = ("ridge", "hip", "valley", "break")
+    twice = sum(e.length for e in shape.edges if e.kind in met)
+    assert sum(j.length for j in shape.junctions) == pytest.approx(total - twice / 2)
+
+
+def test_planes_that_cross_over_their_edge_have_one_wall_between_them():
+    one = area("one", ((0, 0), (4, 0), (4, 6), (0, 6)), 30.0, 180.0)
+    two = area("two", ((4, 0), (8, 0), (8, 6), (4, 6)), 30.0, 0.0)
+    walls = [j for j in roof(one, two).junctions if j.kind == "abutment"]
+    assert [wall.areas for wall in walls] == [("one", "two")]
+    assert walls[0].length == pytest.approx(6 / cos(radians(30)))
+
+
+def test_an_outline_without_area_is_refused_before_it_is_opened():
+    flat = replace(demo().areas[0], outline=((0.0, 0.0), (4.0, 0.0), (8.0, 0.0)))
+    with pytest.raises(ValueRefused, match=r"outline: expected 0\.01 m² or more"):
+        check_project(replace(demo(), areas=(flat,)))

@@ -23,10 +23,12 @@ from glacis.core.model.layers import (
     RoofSpaceLayer,
     SolidLayer,
 )
+from glacis.core.model.lookup import plan_area
 
 THICKEST_LAYER = 3.0
 THICKEST_ROOF = 6.0
 STEEPEST = 85.0
+LEAST_AREA = 0.01
 MONTHS = 12
 
 
@@ -124,6 +126,10 @@ def _check_area(area: RoofArea) -> None:
         raise ValueRefused(f"{where}, outline", len(area.outline), "at least 3 corners")
     for x, y in area.outline:
         _within(f"{where}, outline", max(abs(x), abs(y)), 0.0, 1e5, "m")
+    if plan_area(area) < LEAST_AREA:
+        raise ValueRefused(
+            f"{where}, outline", f"{plan_area(area):g} m²", f"{LEAST_AREA:g} m² or more"
+        )
     _within(f"{where}, width of the eaves strip", area.eaves_width, 0.0, 10.0, "m")
     _within(f"{where}, insulation at the eaves", area.eaves_thickness, 0.0, THICKEST_LAYER, "m")
     if area.target_u is not None:

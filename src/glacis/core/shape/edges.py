@@ -90,7 +90,9 @@ def _free(plane: Plane, a: Vector, b: Vector) -> EdgeKind:
 def _shared(plane: Plane, other: Plane, a: Vector, b: Vector) -> EdgeKind:
     gaps = [other.height(p[0], p[1]) - p[2] for p in (a, b)]
     if max(abs(gap) for gap in gaps) > LEVEL:
-        return "abutment" if sum(gaps) > 0 else "over"
+        # Planes that cross as much above as below: one of the two has to be the wall.
+        crossed = abs(sum(gaps)) < NEAR and plane.id < other.id
+        return "abutment" if crossed or sum(gaps) >= NEAR else "over"
     mine, theirs = _inward_slope(plane, a, b), _inward_slope(other, b, a)
     if abs(mine + theirs) < STRAIGHT:
         return "seam"

@@ -6,12 +6,11 @@ from msgspec.structs import replace
 
 from glacis.core.errors import ValueRefused
 from glacis.core.model.document import Project, RoofArea
+from glacis.core.model.validate import LEAST_AREA
 from glacis.core.shape.edges import NEAR
 from glacis.core.shape.planes import plane_of
 
 Point = tuple[float, float]
-LEAST_AREA = 0.01
-"""Smallest outline in plan [m²]."""
 
 
 def _same(a: Point, b: Point) -> bool:
