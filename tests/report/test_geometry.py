@@ -8,10 +8,12 @@ from hypothesis import strategies as st
 from msgspec.structs import replace
 
 from glacis.core.shape.shape import shape_of
+from glacis.core.shape.vectors import dot
 from glacis.report.charts.cuts import Choice, cuts_scene
 from glacis.report.charts.in_space import space_scene, view_from
 from glacis.report.charts.outlines import Held, _bounds, fit_shape, shape_plan_scene
 from glacis.report.geometry import area_rows, cut_rows, junction_rows
+from glacis.report.plan import fit_plan, plan_scene
 from glacis.report.scene import Shape, Text
 from support import demo
 
@@ -43,7 +45,8 @@ def test_in_space_everything_stays_in_the_frame_and_nothing_hides_its_owner(azim
         if isinstance(item, Shape):
             assert all(0 <= x <= 700 for x in item.points[::2])
             assert all(0 <= y <= 500 for y in item.points[1::2])
-    assert len(scene.hot) == 7
+    seen = {p.id for p in shape.planes if dot(p.normal, view_from(azimuth).eye) > 0}
+    assert {part.id for part in scene.hot} == seen
 
 
 @given(st.floats(0.0, 360.0), st.floats(1.0, 89.0))
@@ -65,6 +68,22 @@ def test_the_chosen_cut_is_in_the_table_whatever_the_room(number, height):
     scene = cuts_scene(shape.cuts, names, Choice(number, 0.12, 0.065), 560.0, height, "si")
     assert str(number) in {part.id for part in scene.hot}
     assert all(part.box[3] <= height for part in scene.hot)
+
+
+@pytest.mark.parametrize(
+    ("east", "north", "name"),
+    [(1.0, 6.0, "hall-west"), (2.0, 3.0, "hall-west"), (12.0, 2.0, "hall-south"),
+     (22.5, 3.0, "hall-east"), (3.0, 1.0, "hall-south"), (3.0, 11.0, "hall-north")],
+)  # fmt: skip
+def test_a_press_on_a_slope_takes_that_slope_and_not_one_whose_box_covers_it(east, north, name):
+    project = demo()
+    fit = fit_shape(project, 740.0, 510.0)
+    large = shape_plan_scene(project, shape_of(project), Held("hall-south"), fit, 740.0, 510.0)
+    small = plan_scene(project, "hall-south", {}, 220.0, 130.0)
+    for scene, scale in ((large, fit), (small, fit_plan(project, 220.0, 130.0))):
+        at = scale.point(east, north)
+        held = [part.id for part in scene.hot if part.kind == "area" and part.holds(*at)]
+        assert held == [name]
 
 
 def test_rows_add_up():

@@ -32,14 +32,12 @@ def fit_plan(project: Project, width: float, height: float, margin: float = 10.0
     return Fit(scale, left, bottom)
 
 
-def _fall_arrow(points: list[tuple[float, float]], azimuth: float) -> Line:
-    """An arrow down the fall through the middle of an area."""
-    cx = sum(x for x, _ in points) / len(points)
-    cy = sum(y for _, y in points) / len(points)
+def fall_arrow(x: float, y: float, azimuth: float) -> Line:
+    """An arrow down the fall, its middle at a point of the drawing."""
     dx, dy = sin(radians(azimuth)), -cos(radians(azimuth))
-    tip_x, tip_y = cx + 7 * dx, cy + 7 * dy
+    tip_x, tip_y = x + 8 * dx, y + 8 * dy
     return Line(
-        (cx - 7 * dx, cy - 7 * dy, tip_x, tip_y, tip_x - 4 * dx - 3 * dy, tip_y - 4 * dy + 3 * dx,
+        (x - 8 * dx, y - 8 * dy, tip_x, tip_y, tip_x - 4 * dx - 3 * dy, tip_y - 4 * dy + 3 * dx,
          tip_x, tip_y, tip_x - 4 * dx + 3 * dy, tip_y - 4 * dy - 3 * dx), "second", FACE,
     )  # fmt: skip
 
@@ -71,10 +69,11 @@ def plan_scene(
             )
         )
         if area.pitch >= 1:
-            items.append(_fall_arrow(points, area.azimuth))
+            x, y = (sum(p[k] for p in points) / len(points) for k in (0, 1))
+            items.append(fall_arrow(x, y, area.azimuth))
         xs, ys = [x for x, _ in points], [y for _, y in points]
         if severities.get(area.id) == "stop":
             x, y = max(xs) - 5, min(ys) + 5
             items.append(Shape((x - 4, y - 3, x + 3, y - 3, x + 3, y + 3, x - 4, y + 3), "stop"))
-        hot.append(Hot("area", area.id, (min(xs), min(ys), max(xs), max(ys)), area.name))
+        hot.append(Hot("area", area.id, (min(xs), min(ys), max(xs), max(ys)), area.name, flat))
     return Scene(width, height, tuple(items), tuple(hot))

@@ -59,12 +59,31 @@ class Hot(Struct, frozen=True):
         id: which object it is.
         box: left, top, right, bottom.
         hint: what a tooltip says.
+        outline: flat x, y pairs of a polygon within the box; empty where all of the box answers.
     """
 
     kind: str
     id: str
     box: tuple[float, float, float, float]
     hint: str = ""
+    outline: tuple[float, ...] = ()
+
+    def holds(self, x: float, y: float) -> bool:
+        """Whether a point of the drawing lies on it."""
+        left, top, right, bottom = self.box
+        if not (left <= x <= right and top <= y <= bottom):
+            return False
+        return not self.outline or _inside(self.outline, x, y)
+
+
+def _inside(outline: tuple[float, ...], x: float, y: float) -> bool:
+    """Whether a ray from the point to the right crosses the polygon an odd number of times."""
+    corners = list(zip(outline[::2], outline[1::2], strict=True))
+    inside = False
+    for (x1, y1), (x2, y2) in zip(corners, corners[1:] + corners[:1], strict=True):
+        if (y1 > y) != (y2 > y) and x < x1 + (y - y1) / (y2 - y1) * (x2 - x1):
+            inside = not inside
+    return inside
 
 
 class Scene(Struct, frozen=True):

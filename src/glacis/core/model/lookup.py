@@ -47,10 +47,12 @@ def target_of(project: Project, area: RoofArea) -> float:
     return project.targets.u_value if area.target_u is None else area.target_u
 
 
+def turning(outline: tuple[tuple[float, float], ...]) -> float:
+    """Area inside an outline [m²] by the shoelace formula: positive where it runs anticlockwise."""
+    pairs = zip(outline, outline[1:] + outline[:1], strict=True)
+    return sum(x1 * y2 - x2 * y1 for (x1, y1), (x2, y2) in pairs) / 2
+
+
 def plan_area(area: RoofArea) -> float:
-    """Area in plan [m²] by the shoelace formula."""
-    corners = area.outline
-    total = 0.0
-    for (x1, y1), (x2, y2) in zip(corners, corners[1:] + corners[:1], strict=True):
-        total += x1 * y2 - x2 * y1
-    return abs(total) / 2
+    """Area in plan [m²]."""
+    return abs(turning(area.outline))

@@ -6,6 +6,7 @@ from msgspec.structs import replace
 
 from glacis.core.errors import ValueRefused
 from glacis.core.model.document import Project, RoofArea
+from glacis.core.model.lookup import turning
 from glacis.core.model.validate import LEAST_AREA
 from glacis.core.shape.edges import NEAR
 from glacis.core.shape.planes import plane_of
@@ -29,12 +30,6 @@ def crosses_itself(outline: tuple[Point, ...]) -> bool:
     """Whether two edges of an outline cross."""
     edges = list(zip(outline, outline[1:] + outline[:1], strict=True))
     return any(_cross(*one, *other) for k, one in enumerate(edges) for other in edges[k + 2 :])
-
-
-def turning(outline: tuple[Point, ...]) -> float:
-    """Signed area of an outline [m²]: positive where it runs anticlockwise."""
-    pairs = zip(outline, outline[1:] + outline[:1], strict=True)
-    return sum(a[0] * b[1] - b[0] * a[1] for a, b in pairs) / 2
 
 
 def with_outline(area: RoofArea, outline: tuple[Point, ...]) -> RoofArea:

@@ -5,7 +5,7 @@ from math import cos, radians, sin, tan
 from msgspec import Struct
 
 from glacis.core.model.document import RoofArea
-from glacis.core.model.lookup import plan_area
+from glacis.core.model.lookup import plan_area, turning
 from glacis.core.shape.vectors import Vector
 
 FLAT = 0.5
@@ -59,7 +59,7 @@ def plane_of(area: RoofArea) -> Plane:
     lowest = max(along)
     rise = tan(slope)
     outline = area.outline
-    if _turns_clockwise(outline):
+    if turning(outline) < 0:
         outline, along = tuple(reversed(outline)), along[::-1]
     corners = tuple(
         (x, y, area.level + rise * (lowest - reach))
@@ -80,10 +80,3 @@ def plane_of(area: RoofArea) -> Plane:
         true_area=flat / cos(slope),
         rafter=(lowest - min(along)) / cos(slope),
     )  # fmt: skip
-
-
-def _turns_clockwise(outline: tuple[tuple[float, float], ...]) -> bool:
-    total = 0.0
-    for (x1, y1), (x2, y2) in zip(outline, outline[1:] + outline[:1], strict=True):
-        total += x1 * y2 - x2 * y1
-    return total < 0

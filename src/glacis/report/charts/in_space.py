@@ -111,7 +111,10 @@ def space_scene(
             away.extend(items)
         spots = [view.point(c) for c in plane.corners]
         xs, ys = [p[0] for p in spots], [p[1] for p in spots]
-        hot.append(Hot("area", plane.id, (min(xs), min(ys), max(xs), max(ys)), names[plane.id]))
+        if seen:
+            bounds = (min(xs), min(ys), max(xs), max(ys))
+            flat = _flat(view, plane.corners)
+            hot.append(Hot("area", plane.id, bounds, names[plane.id], flat))
     words = f"seen from {azimuth % 360:.0f}° (0° is north); walls are only a base"
     shown = [item for _, group in sorted(facing, key=lambda pair: pair[0]) for item in group]
     caption = Text(8, height - 10, words, 12, "second")

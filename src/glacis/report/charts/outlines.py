@@ -11,7 +11,7 @@ from glacis.core.shape.planes import Plane
 from glacis.core.shape.shape import Shape as RoofShape
 from glacis.core.units.format import with_unit
 from glacis.core.units.quantities import Quantity, System
-from glacis.report.plan import Fit, fit_plan
+from glacis.report.plan import Fit, fall_arrow, fit_plan
 from glacis.report.scene import (
     CUT,
     DIMENSION,
@@ -98,24 +98,18 @@ def _edge_label(edge: Edge, fit: Fit, system: System, inside: bool) -> Iterator[
     yield Text(x + drop[1], y + drop[0], words, LABEL, "second", "middle", angle=angle)
 
 
-def _fall(plane: Plane, fit: Fit, beside: float, taken: list[Bounds]) -> Iterator[Item]:
+def _fall(
+    plane: Plane, azimuth: float, fit: Fit, beside: float, taken: list[Bounds]
+) -> Iterator[Item]:
     """An arrow down the slope, left or right of words in the middle, where it touches none."""
     if plane.is_level:
         return
     middle, y = fit.point(*middle_of(plane))
-    run = hypot(plane.fall[0], plane.fall[1])
-    dx, dy = plane.fall[0] / run, -plane.fall[1] / run
     aside = beside / 2 + 16 if beside else 0.0
     y -= 4
     for x in (middle - aside, middle + aside):
         if _clear((x - 10, y - 10, x + 10, y + 10), taken):
-            ends = (x - 9 * dx, y - 9 * dy, x + 9 * dx, y + 9 * dy)
-            tip = (
-                ends[2] - 5 * dx - 3 * dy, ends[3] - 5 * dy + 3 * dx, ends[2], ends[3],
-                ends[2] - 5 * dx + 3 * dy, ends[3] - 5 * dy - 3 * dx,
-            )  # fmt: skip
-            yield Line(ends, "second", FACE)
-            yield Line(tip, "second", FACE)
+            yield fall_arrow(x, y, azimuth)
             return
 
 
@@ -218,13 +212,12 @@ def shape_plan_scene(
         named[plane.id] = max((text_width(text.text, text.size) for text in name), default=0.0)
         xs, ys = [p[0] for p in points], [p[1] for p in points]
         bounds = (min(xs), min(ys), max(xs), max(ys))
-        hot.append(
-            Hot("area", plane.id, bounds, _hint(plane, area.name, shape.edges_at(plane.id), system))
-        )
+        hint = _hint(plane, area.name, shape.edges_at(plane.id), system)
+        hot.append(Hot("area", plane.id, bounds, hint, flat))
     lines, labels = _edges(shape, held.area, fit, system, taken)
     words.extend(labels)
     for plane in shape.planes:
-        words.extend(_fall(plane, fit, named[plane.id], taken))
+        words.extend(_fall(plane, names[plane.id].azimuth, fit, named[plane.id], taken))
     plane_chosen = shape.plane(held.area)
     marks: list[Item] = []
     if plane_chosen is not None:

@@ -94,11 +94,7 @@ class Canvas(QWidget):
         if scene is None:
             return None
         x, y = position.x(), position.y()
-        for hot in reversed(scene.hot):
-            left, top, right, bottom = hot.box
-            if left <= x <= right and top <= y <= bottom:
-                return hot
-        return None
+        return next((hot for hot in reversed(scene.hot) if hot.holds(x, y)), None)
 
     def resizeEvent(self, event: QResizeEvent | None) -> None:
         """Draw anew for the new size."""
