@@ -3,7 +3,13 @@
 import os
 from pathlib import Path
 
+from hypothesis import settings
+
 _SCREENS = Path(__file__).parent / "data" / "screens.json"
 
 if os.environ.get("QT_QPA_PLATFORM", "offscreen") == "offscreen":
     os.environ["QT_QPA_PLATFORM"] = f"offscreen:configfile={_SCREENS}"
+
+# Times on a shared machine say nothing; what takes too long is stopped by the timeout of the suite.
+settings.register_profile("glacis", deadline=None)
+settings.load_profile("glacis")

@@ -1,5 +1,7 @@
 """Tern Point Field Station: four roofs on an invented coast, with deliberate faults."""
 
+from msgspec.structs import replace
+
 from glacis.core.model.document import (
     Assembly,
     Decision,
@@ -15,7 +17,17 @@ from glacis.core.model.document import (
     Variant,
     Zone,
 )
+from glacis.core.model.geometry import (
+    Dormer,
+    Footprint,
+    FootprintEdge,
+    Loop,
+    Opening,
+    RimKind,
+)
 from glacis.core.model.layers import AirLayer, Framing, MembraneLayer, RoofSpaceLayer, SolidLayer
+from glacis.core.shape.change import settle
+from glacis.core.shape.footprints import regrow
 
 SEA_GRASS = Material(
     id="sea-grass-fill",
@@ -34,7 +46,6 @@ SEA_GRASS = Material(
 )
 
 ADHERED = Imperfections(fixing="none")
-Outline = tuple[tuple[float, float], ...]
 RAFTERS = Framing(material="softwood-dense", width=0.08, spacing=0.6, allowance=0.01)
 
 
@@ -143,25 +154,70 @@ def _tighter_laboratory() -> Assembly:
     )
 
 
-def _hall_area(identifier: str, side: str, azimuth: float, outline: Outline) -> RoofArea:
-    return RoofArea(
-        id=identifier,
-        name=f"Lecture hall, {side}",
-        outline=outline,
+HALL_NAMES = {
+    "south": "Lecture hall, south slope", "north": "Lecture hall, north slope",
+    "west": "Lecture hall, west hip", "east": "Lecture hall, east hip",
+    "porch-west": "Porch, west slope", "porch-east": "Porch, east slope",
+}  # fmt: skip
+
+
+def _hall_footprint() -> Footprint:
+    """A hipped hall with a gabled porch to the north, where two valleys run down."""
+
+    def edge(name: str, x: float, y: float, kind: RimKind = "eaves") -> FootprintEdge:
+        return FootprintEdge(id=name, at=(x, y), kind=kind, pitch=42.0)
+
+    edges = (
+        edge("south", 0.0, 0.0), edge("east", 24.0, 0.0), edge("north", 24.0, 12.0),
+        edge("porch-east", 16.0, 12.0), edge("porch-end", 16.0, 15.0, "verge"),
+        edge("porch-west", 8.0, 15.0), edge("north-west", 8.0, 12.0), edge("west", 0.0, 12.0),
+    )  # fmt: skip
+    return Footprint(id="hall", name="Lecture hall", level=4.2, loops=(Loop(edges=edges),))
+
+
+def _named(area: RoofArea) -> RoofArea:
+    """An area of the hall under its own name and id."""
+    edge = area.grown.edge if area.grown else ""
+    return replace(area, id=f"hall-{edge}", name=HALL_NAMES[edge])
+
+
+def _with_hall(project: Project) -> Project:
+    """The project with the areas that grow from the hall's footprint before all others."""
+    grown = regrow(project, "hall", ("hall-slate", "hall"))
+    hall = [_named(area) for area in grown.areas if area.grown]
+    others = [area for area in grown.areas if not area.grown]
+    order = ("south", "north", "west", "east", "porch-west", "porch-east")
+    hall.sort(key=lambda area: order.index(area.id.removeprefix("hall-")))
+    lit = replace(grown, areas=(*hall, *others))
+    dormer = Dormer(
+        id="dormer", name="Stair dormer", area="hall-south", at=(6.0, 1.6), width=2.0, wall=1.1,
         pitch=42.0,
-        azimuth=azimuth,
-        level=4.2,
-        assembly="hall-slate",
-        zone="hall",
-    )
+    )  # fmt: skip
+    return settle(replace(lit, dormers=(dormer,), openings=OPENINGS))
+
+
+OPENINGS = (
+    Opening(
+        id="hall-light", name="Stage rooflight", kind="rooflight", area="hall-south",
+        at=(15.0, 3.4), width=1.14, length=1.4,
+    ),
+    Opening(
+        id="hall-chimney", name="Old flue", kind="chimney", area="hall-north", at=(5.0, 8.4),
+        width=0.7, length=0.7, upstand=1.4,
+    ),
+    Opening(
+        id="lab-fan", name="Fume fan", kind="plant", area="laboratory", at=(41.0, 8.5), width=1.6,
+        length=1.2, upstand=0.4,
+    ),
+    Opening(
+        id="bunk-solar", name="Solar array", kind="solar", area="bunkhouse", at=(13.0, 21.0),
+        width=10.0, length=3.4, upstand=0.12,
+    ),
+)  # fmt: skip
 
 
 def _areas() -> tuple[RoofArea, ...]:
     return (
-        _hall_area("hall-south", "south slope", 180.0, ((0.0, 0.0), (24.0, 0.0), (18.0, 6.0), (6.0, 6.0))),
-        _hall_area("hall-north", "north slope", 0.0, ((24.0, 12.0), (0.0, 12.0), (6.0, 6.0), (18.0, 6.0))),
-        _hall_area("hall-west", "west hip", 270.0, ((0.0, 12.0), (0.0, 0.0), (6.0, 6.0))),
-        _hall_area("hall-east", "east hip", 90.0, ((24.0, 0.0), (24.0, 12.0), (18.0, 6.0))),
         RoofArea(
             id="laboratory", name="Wet laboratory", azimuth=180.0, pitch=1.1, level=3.6,
             outline=((30.0, 0.0), (46.0, 0.0), (46.0, 12.0), (30.0, 12.0)),
@@ -188,7 +244,7 @@ def tern_point(site: Site) -> Project:
     and a fill whose conductivity slipped by ten and states no source; nothing keeps the
     corridor's roots off its waterproofing.
     """
-    return Project(
+    project = Project(
         name="Tern Point Field Station",
         number="TP-07",
         author="Demo office",
@@ -210,6 +266,7 @@ def tern_point(site: Site) -> Project:
             ),
         ),
         areas=_areas(),
+        footprints=(_hall_footprint(),),
         assemblies=(_hall(), _laboratory(), _bunkhouse(), _corridor()),
         materials=(SEA_GRASS,),
         decisions=(
@@ -229,3 +286,4 @@ def tern_point(site: Site) -> Project:
             ),
         ),
     )  # fmt: skip
+    return _with_hall(project)

@@ -15,6 +15,8 @@ SHEET: Palette = {
     "tint:soil": "#CDBBA0", "tint:gravel": "#DBD5C8", "tint:drain": "#DDE2DE",
     "tint:membrane": "#2F3B41", "tint:air": "#FBF9F4", "tint:unknown": "#F2D9D2",
     "hatch": "#7C8183",
+    "tone:0": "#F6F1E4", "tone:1": "#E6DFC9", "tone:2": "#CFCBAE", "tone:3": "#AEB596",
+    "tone:4": "#879C82",
 }  # fmt: skip
 
 LAMP: Palette = {
@@ -28,6 +30,8 @@ LAMP: Palette = {
     "tint:soil": "#4C4234", "tint:gravel": "#474640", "tint:drain": "#364140",
     "tint:membrane": "#D6D1C5", "tint:air": "#1F2629", "tint:unknown": "#4A2F2B",
     "hatch": "#868D8D",
+    "tone:0": "#23292A", "tone:1": "#2F3836", "tone:2": "#3E4B45", "tone:3": "#526459",
+    "tone:4": "#6B8272",
 }  # fmt: skip
 
 PRINT: Palette = {**SHEET, "paper": "#FFFFFF", "bench": "#FFFFFF", "tint:air": "#FFFFFF"}

@@ -151,7 +151,7 @@ class MainWindow(QMainWindow):
         if stage == "shape":
             from glacis.ui.stages.shape_bench import ShapeBench
 
-            return ShapeBench(self.desk)
+            return ShapeBench(self.desk, self.prompts)
         if stage == "heat":
             from glacis.ui.stages.heat_bench import HeatBench
 

@@ -44,6 +44,27 @@ def _fresh(taken: set[str], stem: str) -> str:
     return f"{stem}-{number}"
 
 
+def with_rooms(project: Project, zone: str, use: Use) -> tuple[Project, str]:
+    """The project and the id of its rooms: those named, or new ones where none are."""
+    if zone:
+        return project, zone
+    fresh = _fresh({z.id for z in project.zones}, "rooms")
+    humidity = HumidityClass(number=USE_CLASS[use])
+    made = Zone(id=fresh, name=USE_WORDS[use], use=use, temperature=20.0, humidity=humidity)
+    return replace(project, zones=(*project.zones, made)), fresh
+
+
+def with_bare_deck(project: Project, name: str, pitch: float) -> tuple[Project, str]:
+    """The project with a build-up of nothing but a deck, and its id."""
+    fresh = _fresh({a.id for a in project.assemblies}, "build-up")
+    bare = Assembly(
+        id=fresh, name=f"{name} build-up",
+        layers=(SolidLayer(id="deck", material="plywood", thickness=0.021),),
+        approach="warm-deck" if pitch < 10 else "warm-between-and-over",
+    )  # fmt: skip
+    return replace(project, assemblies=(*project.assemblies, bare)), fresh
+
+
 def add_area(project: Project, wanted: NewArea) -> Project:
     """The project with one more roof area; its build-up is a bare deck until an approach is chosen.
 
@@ -55,16 +76,8 @@ def add_area(project: Project, wanted: NewArea) -> Project:
     for field, value in (("length", wanted.length), ("depth", wanted.depth)):
         if not 0.1 <= value <= 1000:
             raise ValueRefused(f"{field} of the roof area", value, "0.1 to 1000 m")
-    zones = project.zones
-    zone = wanted.zone
-    if not zone:
-        zone = _fresh({z.id for z in zones}, "rooms")
-        humidity = HumidityClass(number=USE_CLASS[wanted.use])
-        made = Zone(
-            id=zone, name=USE_WORDS[wanted.use], use=wanted.use, temperature=20.0, humidity=humidity
-        )
-        zones = (*zones, made)
-    assembly = _fresh({a.id for a in project.assemblies}, "build-up")
+    project, zone = with_rooms(project, wanted.zone, wanted.use)
+    project, assembly = with_bare_deck(project, wanted.name.strip(), wanted.pitch)
     left = max((x for a in project.areas for x, _ in a.outline), default=-GAP) + GAP
     outline = (
         (left, 0.0), (left + wanted.length, 0.0),
@@ -75,11 +88,4 @@ def add_area(project: Project, wanted: NewArea) -> Project:
         outline=outline, pitch=wanted.pitch, azimuth=wanted.azimuth, level=3.0,
         assembly=assembly, zone=zone,
     )  # fmt: skip
-    deck = SolidLayer(id="deck", material="plywood", thickness=0.021)
-    bare = Assembly(
-        id=assembly, name=f"{area.name} build-up", layers=(deck,),
-        approach="warm-deck" if wanted.pitch < 10 else "warm-between-and-over",
-    )  # fmt: skip
-    return replace(
-        project, zones=zones, areas=(*project.areas, area), assemblies=(*project.assemblies, bare)
-    )
+    return replace(project, areas=(*project.areas, area))

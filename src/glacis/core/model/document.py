@@ -2,6 +2,7 @@
 
 from typing import Literal
 
+from glacis.core.model.geometry import Dormer, Footprint, Grown, Hole, Opening
 from glacis.core.model.layers import Layer
 from glacis.core.model.node import Node
 from glacis.core.units.quantities import System
@@ -174,6 +175,8 @@ class RoofArea(Node, frozen=True, kw_only=True):
         target_u: U to meet [W/(m²·K)]; None takes the project's.
         eaves_width: of the strip along the eaves where the insulation is squeezed [m]; 0 for none.
         eaves_thickness: of the main insulation in that strip [m].
+        holes: parts of it that are none: courtyards, openings, dormers.
+        grown: where its plane comes from; None where it stands for itself.
     """
 
     id: str
@@ -187,6 +190,8 @@ class RoofArea(Node, frozen=True, kw_only=True):
     target_u: float | None = None
     eaves_width: float = 0.0
     eaves_thickness: float = 0.0
+    holes: tuple[Hole, ...] = ()
+    grown: Grown | None = None
 
 
 class Material(Node, frozen=True, kw_only=True):
@@ -316,6 +321,9 @@ class Project(Node, frozen=True, kw_only=True):
     targets: Targets = Targets()
     zones: tuple[Zone, ...] = ()
     areas: tuple[RoofArea, ...] = ()
+    footprints: tuple[Footprint, ...] = ()
+    dormers: tuple[Dormer, ...] = ()
+    openings: tuple[Opening, ...] = ()
     assemblies: tuple[Assembly, ...] = ()
     materials: tuple[Material, ...] = ()
     decisions: tuple[Decision, ...] = ()

@@ -193,3 +193,16 @@ def remove_area(project: Project, area_id: str) -> Project:
         assemblies=tuple(a for a in project.assemblies if a.id != gone.assembly),
         variants=tuple(v for v in project.variants if v.replaces != gone.assembly),
     )
+
+
+def assign_assembly(project: Project, areas: tuple[str, ...], assembly_id: str) -> Project:
+    """Build several areas alike; build-ups that no area uses any more stay.
+
+    Raises:
+        MissingReference: where there is no such assembly.
+    """
+    by_id(project.assemblies, assembly_id, "assembly", "The change")
+    painted = tuple(
+        replace(area, assembly=assembly_id) if area.id in areas else area for area in project.areas
+    )
+    return replace(project, areas=painted)

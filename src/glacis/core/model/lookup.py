@@ -5,6 +5,7 @@ from typing import Protocol, TypeVar
 
 from glacis.core.errors import MissingReference
 from glacis.core.model.document import Assembly, Project, RoofArea, Zone
+from glacis.core.model.geometry import Dormer, Opening
 
 
 class _Identified(Protocol):
@@ -54,5 +55,23 @@ def turning(outline: tuple[tuple[float, float], ...]) -> float:
 
 
 def plan_area(area: RoofArea) -> float:
-    """Area in plan [m²]."""
-    return abs(turning(area.outline))
+    """Area in plan [m²], less its holes."""
+    return abs(turning(area.outline)) - sum(abs(turning(hole.outline)) for hole in area.holes)
+
+
+def things_of(project: Project) -> tuple[Opening | Dormer, ...]:
+    """All that goes through a roof area or stands on it."""
+    openings: tuple[Opening | Dormer, ...] = project.openings
+    return (*openings, *project.dormers)
+
+
+def shape_ids(project: Project) -> set[str]:
+    """Ids that footprints, dormers and openings share among them."""
+    return {item.id for item in project.footprints} | {item.id for item in things_of(project)}
+
+
+def plan_bounds(project: Project) -> tuple[float, float, float, float]:
+    """West, south, east and north of all areas [m]; zeros where there is none."""
+    corners = [corner for area in project.areas for corner in area.outline] or [(0.0, 0.0)]
+    xs, ys = [x for x, _ in corners], [y for _, y in corners]
+    return min(xs), min(ys), max(xs), max(ys)

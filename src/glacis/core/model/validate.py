@@ -15,6 +15,7 @@ from glacis.core.model.document import (
     Site,
     Zone,
 )
+from glacis.core.model.geometry import Dormer, Footprint, FootprintEdge, Opening
 from glacis.core.model.layers import (
     AirLayer,
     Framing,
@@ -23,11 +24,13 @@ from glacis.core.model.layers import (
     RoofSpaceLayer,
     SolidLayer,
 )
-from glacis.core.model.lookup import plan_area
+from glacis.core.model.lookup import plan_area, things_of, turning
+from glacis.core.model.outlines import outline_fault
 
 THICKEST_LAYER = 3.0
 THICKEST_ROOF = 6.0
 STEEPEST = 85.0
+FLATTEST_PLANE = 0.5
 LEAST_AREA = 0.01
 MONTHS = 12
 
@@ -124,7 +127,10 @@ def _check_area(area: RoofArea) -> None:
     _within(f"{where}, level", area.level, -500.0, 9000.0, "m")
     if len(area.outline) < 3:
         raise ValueRefused(f"{where}, outline", len(area.outline), "at least 3 corners")
-    for x, y in area.outline:
+    for hole in area.holes:
+        if len(hole.outline) < 3:
+            raise ValueRefused(f"{where}, hole", len(hole.outline), "at least 3 corners")
+    for x, y in (*area.outline, *(corner for hole in area.holes for corner in hole.outline)):
         _within(f"{where}, outline", max(abs(x), abs(y)), 0.0, 1e5, "m")
     if plan_area(area) < LEAST_AREA:
         raise ValueRefused(
@@ -134,6 +140,61 @@ def _check_area(area: RoofArea) -> None:
     _within(f"{where}, insulation at the eaves", area.eaves_thickness, 0.0, THICKEST_LAYER, "m")
     if area.target_u is not None:
         _within(f"{where}, target U", area.target_u, 0.01, 10.0, "W/(m²·K)")
+
+
+def _check_edge(edge: FootprintEdge, where: str) -> None:
+    _within(f"{where}, pitch", edge.pitch, FLATTEST_PLANE, STEEPEST, "°; upright is a verge")
+    _within(f"{where}, overhang", edge.overhang, 0.0, 5.0, "m")
+    _within(f"{where}, rise", edge.rise, -20.0, 50.0, "m")
+    if edge.upper_pitch is not None:
+        _within(f"{where}, upper pitch", edge.upper_pitch, FLATTEST_PLANE, STEEPEST, "°")
+        least = edge.rise + 0.01 if edge.kind == "eaves" else 0.0
+        _within(f"{where}, height of the upper pitch", edge.upper_from, least, 100.0, "m")
+
+
+def check_footprint(footprint: Footprint) -> None:
+    """Refuse a footprint whose outline is none or whose edges could not be built.
+
+    Raises:
+        ValueRefused: naming the edge, what was found and the range.
+    """
+    where = f"footprint '{footprint.name}'"
+    if not footprint.name.strip():
+        raise ValueRefused("name of the footprint", footprint.name, "a few letters")
+    _within(f"{where}, level", footprint.level, -500.0, 9000.0, "m")
+    if footprint.top is not None:
+        _within(f"{where}, height of the level top", footprint.top, 0.0, 100.0, "m")
+    loops = tuple(loop.outline for loop in footprint.loops)
+    fault = outline_fault(loops) if loops else None
+    if fault is not None:
+        x, y = fault.place
+        found = f"{fault.words} at x {x:.2f} m, y {y:.2f} m"
+        raise ValueRefused(f"{where}, outline", found, "plain loops of three corners or more")
+    turns = [turning(loop) for loop in loops]
+    if not turns or turns[0] < LEAST_AREA or any(turn > 0 for turn in turns[1:]):
+        raise ValueRefused(
+            f"{where}, outline", "an outline that turns the wrong way or holds nothing",
+            "an outline anticlockwise, courtyards clockwise",
+        )  # fmt: skip
+    for loop in footprint.loops:
+        for number, edge in enumerate(loop.edges, 1):
+            _check_edge(edge, f"{where}, edge {number}")
+            _within(f"{where}, edge {number}", max(map(abs, edge.at)), 0.0, 1e5, "m")
+    _unique((e.id for loop in footprint.loops for e in loop.edges), f"edge of {where}")
+
+
+def _check_dormer(dormer: Dormer) -> None:
+    where = f"dormer '{dormer.name}'"
+    _within(f"{where}, width", dormer.width, 0.3, 50.0, "m")
+    _within(f"{where}, front wall", dormer.wall, 0.1, 20.0, "m")
+    _within(f"{where}, pitch", dormer.pitch, FLATTEST_PLANE, STEEPEST, "°")
+
+
+def _check_opening(opening: Opening) -> None:
+    where = f"{opening.kind} '{opening.name}'"
+    _within(f"{where}, width", opening.width, 0.02, 100.0, "m")
+    _within(f"{where}, length", opening.length, 0.02, 100.0, "m")
+    _within(f"{where}, upstand", opening.upstand, 0.0, 20.0, "m")
 
 
 def _check_assembly(assembly: Assembly) -> None:
@@ -227,7 +288,15 @@ def check_project(project: Project) -> None:
         _check_assembly(assembly)
     for area in project.areas:
         _check_area(area)
+    for footprint in project.footprints:
+        check_footprint(footprint)
+    for dormer in project.dormers:
+        _check_dormer(dormer)
+    for opening in project.openings:
+        _check_opening(opening)
     _unique((area.id for area in project.areas), "roof area")
+    shaped = [f.id for f in project.footprints] + [thing.id for thing in things_of(project)]
+    _unique(iter(shaped), "footprint, dormer or opening")
     _unique((zone.id for zone in project.zones), "indoor zone")
     _unique((assembly.id for assembly in project.assemblies), "assembly")
     _unique((material.id for material in project.materials), "material")
@@ -242,6 +311,16 @@ def _check_references(project: Project) -> None:
             raise MissingReference("assembly", area.assembly, f"Roof area '{area.name}'")
         if area.zone not in zones:
             raise MissingReference("indoor zone", area.zone, f"Roof area '{area.name}'")
+    areas = {area.id for area in project.areas}
+    for thing in things_of(project):
+        if thing.area not in areas:
+            raise MissingReference("roof area", thing.area, f"'{thing.name}'")
+    sources = {f.id for f in project.footprints} | {d.id for d in project.dormers}
+    for area in project.areas:
+        if area.grown is not None and area.grown.source not in sources:
+            raise MissingReference(
+                "footprint or dormer", area.grown.source, f"Roof area '{area.name}'"
+            )
 
 
 def is_sound(project: Project) -> GlacisError | None:

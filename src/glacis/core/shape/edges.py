@@ -10,8 +10,9 @@ from glacis.core.shape.planes import Plane
 from glacis.core.shape.vectors import Vector, length, minus
 
 EdgeKind = Literal[
-    "eaves", "verge", "top", "edge", "ridge", "hip", "valley", "break", "abutment", "over", "seam"
-]
+    "eaves", "verge", "top", "edge", "ridge", "hip", "valley", "break", "abutment", "seam",
+    "parapet", "kerb",
+]  # fmt: skip
 NEAR = 0.005
 """Corners and lines closer than this [m] are one."""
 LEVEL = 0.01
@@ -26,11 +27,12 @@ class Edge(Struct, frozen=True):
     Attributes:
         kind: eaves below, top above, verge beside, edge of a level field; ridge, hip, valley,
             break (a change of pitch) or seam (none) where two planes meet; abutment where a
-            higher area stands beside, over where a lower one lies.
+            higher area or a wall stands beside; kerb round an opening.
         start: [m].
         end: [m].
         area: id of the area it belongs to.
         other: id of the area beyond, or empty.
+        over: id of an area that lies lower beyond a free edge, or empty.
     """
 
     kind: EdgeKind
@@ -38,6 +40,7 @@ class Edge(Struct, frozen=True):
     end: Vector
     area: str
     other: str = ""
+    over: str = ""
 
     @property
     def length(self) -> float:
@@ -87,12 +90,33 @@ def _free(plane: Plane, a: Vector, b: Vector) -> EdgeKind:
     return "eaves" if _inward_slope(plane, a, b) > 0 else "top"
 
 
-def _shared(plane: Plane, other: Plane, a: Vector, b: Vector) -> EdgeKind:
-    gaps = [other.height(p[0], p[1]) - p[2] for p in (a, b)]
-    if max(abs(gap) for gap in gaps) > LEVEL:
-        # Planes that cross as much above as below: one of the two has to be the wall.
-        crossed = abs(sum(gaps)) < NEAR and plane.id < other.id
-        return "abutment" if crossed or sum(gaps) >= NEAR else "over"
+def _shared(plane: Plane, other: Plane, a: Vector, b: Vector) -> Edge:
+    """The edge between two areas, as the first has it."""
+    if _is_over(plane, other, a, b):
+        return Edge(_free(plane, a, b), a, b, plane.id, over=other.id)
+    return Edge(_meeting(plane, other, a, b), a, b, plane.id, other.id)
+
+
+def _gaps(other: Plane, a: Vector, b: Vector) -> tuple[float, float]:
+    """How much higher another plane lies at two points [m]."""
+    return other.height(a[0], a[1]) - a[2], other.height(b[0], b[1]) - b[2]
+
+
+def _is_over(plane: Plane, other: Plane, a: Vector, b: Vector) -> bool:
+    """Whether the other area lies lower, so that the edge is free.
+
+    Where planes cross as much above as below, one of the two has to be the wall.
+    """
+    gaps = _gaps(other, a, b)
+    if max(abs(gap) for gap in gaps) <= LEVEL:
+        return False
+    crossed = abs(sum(gaps)) < NEAR and plane.id < other.id
+    return not (crossed or sum(gaps) >= NEAR)
+
+
+def _meeting(plane: Plane, other: Plane, a: Vector, b: Vector) -> EdgeKind:
+    if max(abs(gap) for gap in _gaps(other, a, b)) > LEVEL:
+        return "abutment"
     mine, theirs = _inward_slope(plane, a, b), _inward_slope(other, b, a)
     if abs(mine + theirs) < STRAIGHT:
         return "seam"
@@ -119,16 +143,27 @@ def _neighbours(planes: tuple[Plane, ...]) -> dict[str, list[Plane]]:
     return found
 
 
+def _rings(plane: Plane) -> Iterator[tuple[tuple[Vector, ...], str]]:
+    yield plane.corners, ""
+    yield from plane.holes
+
+
+def _sides(ring: tuple[Vector, ...]) -> Iterator[tuple[Vector, Vector]]:
+    return zip(ring, ring[1:] + ring[:1], strict=True)
+
+
 def _pieces(plane: Plane, near: list[Plane]) -> Iterator[Edge]:
-    corners = plane.corners
-    for a, b in zip(corners, corners[1:] + corners[:1], strict=True):
-        found: list[tuple[float, float, Plane]] = []
-        for other in near:
-            for c, d in zip(other.corners, other.corners[1:] + other.corners[:1], strict=True):
+    beside = [(side, other) for other in near for ring, _ in _rings(other) for side in _sides(ring)]
+    for ring, by in _rings(plane):
+        for a, b in _sides(ring):
+            found: list[tuple[float, float, Plane]] = []
+            for (c, d), other in beside:
                 part = _overlap(a, b, c, d)
                 if part is not None:
                     found.append((*part, other))
-        yield from _cut(plane, a, b, sorted(found, key=lambda item: item[:2]))
+            for edge in _cut(plane, a, b, sorted(found, key=lambda item: item[:2])):
+                kerb = by and not edge.other and not edge.over
+                yield Edge("kerb", edge.start, edge.end, plane.id) if kerb else edge
 
 
 def _cut(
@@ -144,7 +179,7 @@ def _cut(
             p, q = _at(a, b, done), _at(a, b, low)
             yield Edge(_free(plane, p, q), p, q, plane.id)
         p, q = _at(a, b, low), _at(a, b, high)
-        yield Edge(_shared(plane, other, p, q), p, q, plane.id, other.id)
+        yield _shared(plane, other, p, q)
         done = high
     if (1 - done) * size > NEAR:
         p, q = _at(a, b, done), _at(a, b, 1.0)
@@ -161,7 +196,7 @@ def junctions_of(edges: tuple[Edge, ...]) -> tuple[Junction, ...]:
     """All junctions, shared ones once, gathered by kind and areas; seams are none."""
     lengths: dict[tuple[EdgeKind, tuple[str, ...]], float] = {}
     for edge in edges:
-        if edge.kind in ("seam", "over"):
+        if edge.kind == "seam":
             continue
         twice = edge.other and edge.kind != "abutment"
         areas = tuple(sorted((edge.area, edge.other))) if edge.other else (edge.area,)

@@ -18,17 +18,19 @@ class Plane(Struct, frozen=True):
     Attributes:
         id: of the area.
         corners: anticlockwise seen from above [m].
+        holes: clockwise, each with the id of what makes it, empty for a courtyard [m].
         box: west, south, east and north of it in plan [m].
         normal: upward unit normal.
         fall: unit vector down the slope, in the plane; level planes fall to their azimuth.
         gradient: rise per metre eastwards and northwards [-].
-        plan_area: [m²].
-        true_area: along the slope [m²].
+        plan_area: less holes [m²].
+        true_area: along the slope, less holes [m²].
         rafter: longest run down the slope [m].
     """
 
     id: str
     corners: tuple[Vector, ...]
+    holes: tuple[tuple[tuple[Vector, ...], str], ...]
     box: tuple[float, float, float, float]
     normal: Vector
     fall: Vector
@@ -48,6 +50,10 @@ class Plane(Struct, frozen=True):
         return self.normal[2] > cos(radians(FLAT))
 
 
+def _clockwise(outline: tuple[tuple[float, float], ...]) -> tuple[tuple[float, float], ...]:
+    return outline[::-1] if turning(outline) > 0 else outline
+
+
 def plane_of(area: RoofArea) -> Plane:
     """The plane of an area: it falls towards its azimuth from its lowest edge up.
 
@@ -58,17 +64,16 @@ def plane_of(area: RoofArea) -> Plane:
     along = [x * east + y * north for x, y in area.outline]
     lowest = max(along)
     rise = tan(slope)
-    outline = area.outline
-    if turning(outline) < 0:
-        outline, along = tuple(reversed(outline)), along[::-1]
-    corners = tuple(
-        (x, y, area.level + rise * (lowest - reach))
-        for (x, y), reach in zip(outline, along, strict=True)
-    )
+    outline = _clockwise(area.outline)[::-1]
+
+    def lifted(points: tuple[tuple[float, float], ...]) -> tuple[Vector, ...]:
+        return tuple((x, y, area.level + rise * (lowest - x * east - y * north)) for x, y in points)
+
     flat = plan_area(area)
     return Plane(
         id=area.id,
-        corners=corners,
+        corners=lifted(outline),
+        holes=tuple((lifted(_clockwise(hole.outline)), hole.by) for hole in area.holes),
         box=(
             min(x for x, _ in outline), min(y for _, y in outline),
             max(x for x, _ in outline), max(y for _, y in outline),

@@ -1,10 +1,13 @@
 """The whole roof in space, from the document's areas."""
 
 from msgspec import Struct
+from msgspec.structs import replace
 
 from glacis.core.model.document import Project
+from glacis.core.model.geometry import Footprint
+from glacis.core.model.outlines import distance
 from glacis.core.shape.cuts import Cut, cuts_of
-from glacis.core.shape.edges import Edge, Junction, edges_of, junctions_of
+from glacis.core.shape.edges import NEAR, Edge, Junction, edges_of, junctions_of
 from glacis.core.shape.planes import Plane, plane_of
 
 
@@ -25,8 +28,36 @@ class Shape(Struct, frozen=True):
         return tuple(edge for edge in self.edges if edge.area == area)
 
 
+def _stated_kind(footprint: Footprint, edge: Edge) -> Edge:
+    """A free edge on a parapet or at a wall, as its footprint states it."""
+    middle = ((edge.start[0] + edge.end[0]) / 2, (edge.start[1] + edge.end[1]) / 2)
+    for loop in footprint.loops:
+        corners = loop.outline
+        for rim, a, b in zip(loop.edges, corners, corners[1:] + corners[:1], strict=True):
+            if rim.kind in ("parapet", "abutment") and distance(middle, a, b) < NEAR:
+                return replace(edge, kind=rim.kind)
+    return edge
+
+
+def _as_stated(project: Project, edges: tuple[Edge, ...]) -> tuple[Edge, ...]:
+    stated = {
+        footprint.id: footprint
+        for footprint in project.footprints
+        if any(e.kind in ("parapet", "abutment") for loop in footprint.loops for e in loop.edges)
+    }
+    if not stated:
+        return edges
+    sources = {area.id: area.grown.source for area in project.areas if area.grown}
+    return tuple(
+        _stated_kind(stated[sources[edge.area]], edge)
+        if not edge.other and sources.get(edge.area) in stated
+        else edge
+        for edge in edges
+    )
+
+
 def shape_of(project: Project) -> Shape:
     """The roof of a project in space."""
     planes = tuple(plane_of(area) for area in project.areas)
-    edges = edges_of(planes)
+    edges = _as_stated(project, edges_of(planes))
     return Shape(planes, edges, junctions_of(edges), cuts_of(planes, edges))

@@ -1,121 +1,213 @@
-"""The roof seen from above at an angle, turned as one likes."""
+"""The roof seen from above at an angle, turned as one likes, shaded by what follows for each area."""
 
 from collections.abc import Iterator
-from math import cos, radians, sin
 
 from msgspec import Struct
 
+from glacis.core.model.document import Project
 from glacis.core.shape.edges import Edge
+from glacis.core.shape.openings import opening_outline
 from glacis.core.shape.shape import Shape as RoofShape
-from glacis.core.shape.vectors import Vector, dot
+from glacis.core.shape.vectors import Vector
+from glacis.report.charts.facets import (
+    Facet,
+    View,
+    box_facets,
+    fitted,
+    middle_of,
+    painted_in_order,
+    view_from,
+)
 from glacis.report.charts.outlines import STROKES
-from glacis.report.scene import DIMENSION, FACE, Hot, Item, Line, Scene, Shape, Text
+from glacis.report.charts.shades import Shading
+from glacis.report.scene import (
+    DIMENSION,
+    FACE,
+    Hot,
+    Item,
+    Line,
+    Scene,
+    Shape,
+    Text,
+    box,
+    shorten,
+    text_width,
+)
 
 MARGIN = 26.0
 LIFT = 32.0
 """How high the eye stands above the horizon [°]."""
+WALL = 2.5
+"""Height [m] of the walls drawn under the lowest edge."""
+LEGEND = 20.0
 
 
-class View(Struct, frozen=True):
-    """A parallel view: three directions in space and where they go in the drawing."""
+class Turn(Struct, frozen=True):
+    """Where the eye stands [°]."""
 
-    right: Vector
-    up: Vector
-    eye: Vector
-    scale: float = 1.0
-    x: float = 0.0
-    y: float = 0.0
-
-    def point(self, place: Vector) -> tuple[float, float]:
-        """Where a point in space [m] lies in the drawing."""
-        return self.x + dot(self.right, place) * self.scale, self.y - dot(
-            self.up, place
-        ) * self.scale
+    azimuth: float = 200.0
+    lift: float = LIFT
 
 
-def view_from(azimuth: float, lift: float = LIFT) -> View:
-    """The view of an eye that stands in the direction ``azimuth`` [°] and ``lift`` [°] high."""
-    a, h = radians(azimuth), radians(lift)
-    eye = (sin(a) * cos(h), cos(a) * cos(h), sin(h))
-    right = (-cos(a), sin(a), 0.0)
-    up = (-sin(a) * sin(h), -cos(a) * sin(h), cos(h))
-    return View(right, up, eye)
+def _floor(shape: RoofShape) -> float:
+    return min((c[2] for plane in shape.planes for c in plane.corners), default=0.0) - WALL
 
 
-def _ground(shape: RoofShape) -> float:
-    return min((c[2] for plane in shape.planes for c in plane.corners), default=0.0)
+def _wall(edge: Edge, shape: RoofShape, floor: float) -> Facet:
+    """The wall under a free edge, down to the area below it or to the ground."""
+    a, b = edge.start, edge.end
+    below = shape.plane(edge.over) if edge.over else None
+    foot = [below.height(p[0], p[1]) if below else floor for p in (a, b)]
+    return Facet(((a[0], a[1], foot[0]), (b[0], b[1], foot[1]), b, a), "paper")
 
 
-def _fitted(view: View, places: list[Vector], width: float, height: float) -> View:
-    xs = [dot(view.right, p) for p in places]
-    ys = [dot(view.up, p) for p in places]
-    wide, high = max(max(xs) - min(xs), 1.0), max(max(ys) - min(ys), 1.0)
-    scale = min((width - 2 * MARGIN) / wide, (height - 2 * MARGIN - 20) / high)
-    x = width / 2 - (max(xs) + min(xs)) / 2 * scale
-    y = (height - 20) / 2 + (max(ys) + min(ys)) / 2 * scale
-    return View(view.right, view.up, view.eye, scale, x, y)
+def _things(project: Project, shape: RoofShape) -> Iterator[Facet]:
+    """Openings and what else stands on the roof, as upright boxes."""
+    areas = {area.id: area for area in project.areas}
+    for item in project.openings:
+        plane = shape.plane(item.area)
+        if plane is None:
+            continue
+        base = tuple((x, y, plane.height(x, y)) for x, y in opening_outline(item, areas[item.area]))
+        fill = "wash" if item.kind == "rooflight" else "tint:tile"
+        yield from box_facets(base, max(0.02, item.upstand), fill, item.id)
 
 
-def _flat(view: View, places: tuple[Vector, ...]) -> tuple[float, ...]:
-    return tuple(value for place in places for value in view.point(place))
+def _facets(project: Project, shape: RoofShape, shades: Shading, selected: str) -> list[Facet]:
+    floor = _floor(shape)
+    facets: list[Facet] = []
+    for plane in shape.planes:
+        fill = "wash" if plane.id == selected else shades.fills.get(plane.id, "bench")
+        # Openings stand as boxes over their holes and dormers over theirs: only courtyards show.
+        courts = tuple(ring for ring, by in plane.holes if not by)
+        facets.append(Facet(plane.corners, fill, plane.id, holes=courts))
+        facets.extend(
+            _wall(edge, shape, floor)
+            for edge in shape.edges_at(plane.id)
+            if not edge.other and edge.kind not in ("abutment", "kerb")
+        )
+    facets.extend(_things(project, shape))
+    return facets
 
 
-def _nearness(view: View, places: tuple[Vector, ...]) -> float:
-    count = len(places)
-    return sum(c[0] * view.eye[0] + c[1] * view.eye[1] for c in places) / count
+def keyholed(facet: Facet) -> tuple[Vector, ...]:
+    """Its corners as one line that goes in to every hole and out again."""
+    corners = facet.corners
+    for hole in facet.holes:
+        near, at = min(
+            ((k, j) for k in range(len(corners)) for j in range(len(hole))),
+            key=lambda pair: sum(
+                (p - q) ** 2 for p, q in zip(corners[pair[0]], hole[pair[1]], strict=True)
+            ),
+        )
+        corners = (*corners[: near + 1], *hole[at:], *hole[: at + 1], *corners[near:])
+    return corners
 
 
-def _walls(view: View, edges: tuple[Edge, ...], floor: float) -> Iterator[tuple[float, Item]]:
-    """Walls that face the eye, under free edges and down to lower areas."""
-    for edge in edges:
-        a, b = edge.start, edge.end
-        outward = (b[1] - a[1]) * view.eye[0] - (b[0] - a[0]) * view.eye[1]
-        if outward > 0 and (not edge.other or edge.kind == "over"):
-            foot = ((a[0], a[1], floor), (b[0], b[1], floor))
-            wall = Shape(_flat(view, (*foot, b, a)), "paper", "hairline", DIMENSION)
-            yield _nearness(view, (a, b)), wall
+def _items(facet: Facet, view: View, edges: dict[str, tuple[Edge, ...]]) -> Iterator[Item]:
+    if not facet.area:
+        ink = "ink" if facet.thing else "hairline"
+        yield Shape(view.flat(facet.corners), facet.fill, ink, DIMENSION)
+        return
+    yield Shape(view.flat(keyholed(facet)), facet.fill, "" if facet.holes else "ink", FACE)
+    for edge in edges[facet.area]:
+        stroke, dash = STROKES[edge.kind]
+        if edge.kind != "kerb" and (stroke > FACE or facet.holes):
+            yield Line(view.flat((edge.start, edge.end)), "ink", stroke, dash)
+
+
+def _labels(
+    order: list[Facet], view: View, shades: Shading, hot: tuple[Hot, ...]
+) -> Iterator[Text]:
+    """Words on areas whose middle is not covered and where they find room."""
+    taken: list[tuple[float, float, float, float]] = []
+    shown = {h.id: h for h in hot}
+    for place, facet in enumerate(order):
+        words = shades.words.get(facet.area, "")
+        if not words:
+            continue
+        x, y = view.point(middle_of(facet.corners))
+        half = text_width(words, 12) / 2
+        spot = (x - half - 2, y - 10, x + half + 2, y + 4)
+        inside = all(
+            shown[facet.area].holds(px, py)
+            for px in (spot[0], spot[2])
+            for py in (spot[1], spot[3])
+        )
+        covered = any(
+            Hot("", "", _bounds(view, later), "", view.flat(later.corners)).holds(x, y)
+            for later in order[place + 1 :]
+        )
+        free = all(
+            spot[2] < t[0] or t[2] < spot[0] or spot[3] < t[1] or t[3] < spot[1] for t in taken
+        )
+        if inside and free and not covered:
+            taken.append(spot)
+            yield Text(x, y, words, 12, "ink", "middle")
+
+
+def _bounds(view: View, facet: Facet) -> tuple[float, float, float, float]:
+    flat = view.flat(facet.corners)
+    return min(flat[::2]), min(flat[1::2]), max(flat[::2]), max(flat[1::2])
+
+
+def _legend(shades: Shading, width: float) -> Iterator[Item]:
+    x, y = 8.0, 16.0
+    for fill, words in shades.legend:
+        shown = shorten(words, 230, 12)
+        wide = 26 + text_width(shown, 12) + 16
+        if x + wide > width - 8 and x > 8:
+            x, y = 8.0, y + LEGEND
+        yield Shape(box(x, y - 10, x + 18, y + 2), fill, "ink", DIMENSION)
+        yield Text(x + 24, y, shown, 12)
+        x += wide
+
+
+def _legend_height(shades: Shading, width: float) -> float:
+    items = [item for item in _legend(shades, width) if isinstance(item, Text)]
+    return max((item.y for item in items), default=0.0) + 6
 
 
 def space_scene(
+    project: Project,
     shape: RoofShape,
-    names: dict[str, str],
+    shades: Shading,
     selected: str,
-    azimuth: float,
-    width: float,
-    height: float,
+    turn: Turn,
+    size: tuple[float, float],
 ) -> Scene:
-    """The whole roof from the direction ``azimuth`` [°], over plain walls to its lowest edge less 2.5 m."""
-    view = view_from(azimuth)
-    floor = _ground(shape) - 2.5
-    places = [c for plane in shape.planes for c in plane.corners]
-    places += [(c[0], c[1], floor) for c in places]
-    view = _fitted(view, places, width, height)
-    # What faces away is painted first: a closed body hides it. The rest goes by distance in
-    # plan, where areas do not overlap.
-    away: list[Item] = []
-    facing: list[tuple[float, list[Item]]] = []
+    """The whole roof over plain walls, 2.5 m below its lowest edge.
+
+    Args:
+        project: the document.
+        shape: its roof in space.
+        shades: how areas are filled and what is written on them.
+        selected: id of the selected area.
+        turn: where the eye stands.
+        size: width and height of the drawing.
+    """
+    width, height = size
+    facets = _facets(project, shape, shades, selected)
+    places = [c for facet in facets for c in facet.corners]
+    top = MARGIN + _legend_height(shades, width)
+    room = (MARGIN, top, width - MARGIN, height - MARGIN - 16)
+    view = fitted(view_from(turn.azimuth, turn.lift), places, room)
+    order = painted_in_order(facets, view)
+    edges = {plane.id: shape.edges_at(plane.id) for plane in shape.planes}
+    names = {area.id: area.name for area in project.areas}
+    items: list[Item] = []
     hot: list[Hot] = []
-    for plane in sorted(shape.planes, key=lambda item: _nearness(view, item.corners)):
-        facing.extend((far, [wall]) for far, wall in _walls(view, shape.edges_at(plane.id), floor))
-        seen = dot(plane.normal, view.eye) > 0
-        items: list[Item] = []
-        fill = "wash" if plane.id == selected else "bench" if seen else "tint:board"
-        items.append(Shape(_flat(view, plane.corners), fill, "ink", FACE))
-        for edge in shape.edges_at(plane.id):
-            stroke, dash = STROKES[edge.kind]
-            if stroke > FACE:
-                items.append(Line(_flat(view, (edge.start, edge.end)), "ink", stroke, dash))
-        if seen:
-            facing.append((_nearness(view, plane.corners), items))
+    for facet in order:
+        items.extend(_items(facet, view, edges))
+        flat = view.flat(facet.corners)
+        if facet.area:
+            hint = f"{names[facet.area]}\n{shades.words.get(facet.area, '')}".strip()
+            hot.append(Hot("area", facet.area, _bounds(view, facet), hint, flat))
         else:
-            away.extend(items)
-        spots = [view.point(c) for c in plane.corners]
-        xs, ys = [p[0] for p in spots], [p[1] for p in spots]
-        if seen:
-            bounds = (min(xs), min(ys), max(xs), max(ys))
-            flat = _flat(view, plane.corners)
-            hot.append(Hot("area", plane.id, bounds, names[plane.id], flat))
-    words = f"seen from {azimuth % 360:.0f}° (0° is north); walls are only a base"
-    shown = [item for _, group in sorted(facing, key=lambda pair: pair[0]) for item in group]
-    caption = Text(8, height - 10, words, 12, "second")
-    return Scene(width, height, (*away, *shown, caption), tuple(hot))
+            hot.append(Hot("wall", "", _bounds(view, facet), "", flat))
+    spots = tuple(h for h in hot if h.kind == "area")
+    items.extend(_labels(order, view, shades, spots))
+    items.extend(_legend(shades, width))
+    words = f"seen from {turn.azimuth % 360:.0f}° (0° is north), {turn.lift:.0f}° above; walls are only a base"
+    items.append(Text(8, height - 10, words, 12, "second"))
+    return Scene(width, height, tuple(items), tuple(hot))

@@ -5,12 +5,20 @@ from math import atan2, cos, degrees, hypot, radians, sin
 
 from msgspec import Struct
 
-from glacis.core.model.document import Project
+from glacis.core.model.document import Project, RoofArea
 from glacis.core.shape.edges import Edge, EdgeKind
 from glacis.core.shape.planes import Plane
 from glacis.core.shape.shape import Shape as RoofShape
 from glacis.core.units.format import with_unit
 from glacis.core.units.quantities import Quantity, System
+from glacis.report.charts.plan_marks import (
+    Drawing,
+    bounds_of,
+    drawing_marks,
+    fault_marks,
+    footprint_marks,
+    thing_marks,
+)
 from glacis.report.plan import Fit, fall_arrow, fit_plan
 from glacis.report.scene import (
     CUT,
@@ -32,17 +40,34 @@ STROKES: dict[EdgeKind, tuple[float, Dash]] = {
     "eaves": (FACE, "solid"), "verge": (FACE, "dash-dot"), "top": (FACE, "solid"),
     "edge": (FACE, "solid"), "ridge": (2.4, "solid"), "hip": (CUT, "solid"),
     "valley": (2.4, "dash"), "break": (CUT, "dot"), "abutment": (CUT, "dash-dot"),
-    "over": (FACE, "solid"), "seam": (DIMENSION, "dot"),
+    "seam": (DIMENSION, "dot"), "parapet": (3.0, "solid"), "kerb": (FACE, "solid"),
 }  # fmt: skip
-MARGIN = 34.0
+MARGIN = 48.0
 LABEL = 12.0
 
 
 class Held(Struct, frozen=True):
-    """What is selected: an area by id, and a corner of it [m] or None."""
+    """What is selected, by id, and what else is drawn over the plan.
+
+    Attributes:
+        area: the selected area.
+        corner: of it, in the hand [m].
+        footprint: whose edges and corners show.
+        rim: chosen edge of that footprint.
+        rim_corner: edge of that footprint whose beginning is in the hand.
+        thing: chosen opening or dormer.
+        drawing: a new outline.
+        fault: where something does not close [m].
+    """
 
     area: str
     corner: tuple[float, float] | None = None
+    footprint: str = ""
+    rim: str = ""
+    rim_corner: str = ""
+    thing: str = ""
+    drawing: Drawing | None = None
+    fault: tuple[float, float] | None = None
 
 
 def middle_of(plane: Plane) -> tuple[float, float]:
@@ -113,14 +138,41 @@ def _fall(
             return
 
 
-def _name(plane: Plane, words: tuple[str, str], fit: Fit) -> Iterator[Text]:
+NUDGES = tuple(
+    (dx, dy) for dy in (0, -30, 30, -60, 60) for dx in (0, -70, 70, -140, 140, -220, 220)
+)
+"""Where else than in the middle a name may stand [pt]."""
+
+
+def _is_upper(area: RoofArea, dormers: set[str]) -> bool:
+    return area.grown is not None and area.grown.source in dormers
+
+
+def _plan_box(shape: RoofShape, area: str, fit: Fit) -> Bounds:
+    plane = shape.plane(area)
+    corners = plane.corners if plane else ()
+    return bounds_of(tuple(v for c in corners for v in fit.point(c[0], c[1])))
+
+
+def _name(plane: Plane, words: tuple[str, str], fit: Fit, things: list[Bounds]) -> Iterator[Text]:
+    """Name and facts in the middle, or beside it where something stands there."""
     xs = [c[0] for c in plane.corners]
     room = (max(xs) - min(xs)) * fit.scale * 0.72
-    x, y = fit.point(*middle_of(plane))
     name, facts = words
     if text_width(facts, LABEL) > room:
         return
-    yield Text(x, y - 10, shorten(name, room, 13), 13, "ink", "middle", "semibold")
+    shown = shorten(name, room, 13)
+    half = max(text_width(shown, 13), text_width(facts, LABEL)) / 2 + 3
+    flat = tuple(v for c in plane.corners for v in fit.point(c[0], c[1]))
+    whole = Hot("", "", bounds_of(flat), "", flat)
+    x, y = fit.point(*middle_of(plane))
+    for dx, dy in NUDGES if things else NUDGES[:1]:
+        spot = (x + dx - half, y + dy - 22, x + dx + half, y + dy + 9)
+        inside = all(whole.holds(px, py) for px in (spot[0], spot[2]) for py in (spot[1], spot[3]))
+        if (inside or not (dx or dy)) and _clear(spot, things):
+            x, y = x + dx, y + dy
+            break
+    yield Text(x, y - 10, shown, 13, "ink", "middle", "semibold")
     yield Text(x, y + 5, facts, LABEL, "second", "middle")
 
 
@@ -153,19 +205,23 @@ def _corners(plane: Plane, held: tuple[float, float] | None, fit: Fit, system: S
 
 
 def _edges(
-    shape: RoofShape, first: str, fit: Fit, system: System, taken: list[Bounds]
+    shape: RoofShape, first: str, fit: Fit, system: System, taken: list[Bounds], measured: set[str]
 ) -> tuple[list[Item], list[Text]]:
-    """Every edge once, and the labels that find room, those of the area ``first`` before others."""
+    """Every edge once, and the labels that find room, those of the area ``first`` before others.
+
+    Free edges of ``measured`` areas have dimensions of their own.
+    """
     lines: list[Item] = []
     labels: list[Text] = []
     for edge in sorted(shape.edges, key=lambda e: (e.area != first, -e.length)):
         twice = edge.other and edge.kind != "abutment" and edge.area > edge.other
-        if twice or edge.kind == "over":
+        if twice or edge.over:
             continue
         (x1, y1), (x2, y2) = (fit.point(p[0], p[1]) for p in (edge.start, edge.end))
         stroke, dash = STROKES[edge.kind]
         lines.append(Line((x1, y1, x2, y2), "ink", stroke, dash))
-        if edge.kind == "seam":
+        dimensioned = edge.area in measured and not edge.other and edge.kind != "verge"
+        if edge.kind in ("seam", "kerb") or dimensioned:
             continue
         for text in _edge_label(edge, fit, system, inside=bool(edge.other)):
             if _clear(_bounds(text), taken):
@@ -199,14 +255,22 @@ def shape_plan_scene(
     taken: list[Bounds] = []
     named: dict[str, float] = {}
     hot: list[Hot] = []
-    for plane in sorted(shape.planes, key=lambda item: item.id == held.area):
+    upper = {dormer.id for dormer in project.dormers}
+    things = [spot.box for spot in thing_marks(project, held.thing, fit)[1]]
+    things += [_plan_box(shape, area.id, fit) for area in project.areas if _is_upper(area, upper)]
+
+    def order(plane: Plane) -> tuple[bool, bool]:
+        return _is_upper(names[plane.id], upper), plane.id == held.area
+
+    for plane in sorted(shape.planes, key=order):
         chosen = plane.id == held.area
         points = [fit.point(c[0], c[1]) for c in plane.corners]
         flat = tuple(value for point in points for value in point)
         fills.append(Shape(flat, "wash" if chosen else "bench"))
         area = names[plane.id]
         facts = f"{with_unit(plane.true_area, Quantity.AREA, system)}, {with_unit(area.pitch, Quantity.ANGLE, system)}"
-        name = list(_name(plane, (area.name, facts), fit))
+        over = [] if _is_upper(area, upper) else things
+        name = list(_name(plane, (area.name, facts), fit, over))
         words.extend(name)
         taken.extend(_bounds(text) for text in name)
         named[plane.id] = max((text_width(text.text, text.size) for text in name), default=0.0)
@@ -214,18 +278,36 @@ def shape_plan_scene(
         bounds = (min(xs), min(ys), max(xs), max(ys))
         hint = _hint(plane, area.name, shape.edges_at(plane.id), system)
         hot.append(Hot("area", plane.id, bounds, hint, flat))
-    lines, labels = _edges(shape, held.area, fit, system, taken)
+    measured = {
+        area.id for area in project.areas if area.grown and area.grown.source == held.footprint
+    }
+    lines, labels = _edges(shape, held.area, fit, system, taken, measured)
     words.extend(labels)
     for plane in shape.planes:
         words.extend(_fall(plane, names[plane.id].azimuth, fit, named[plane.id], taken))
-    plane_chosen = shape.plane(held.area)
-    marks: list[Item] = []
-    if plane_chosen is not None:
-        for mark, spot in _corners(plane_chosen, held.corner, fit, system):
+    marks, spots = _over(project, shape, held, fit)
+    items = (*fills, *lines, *words, *marks, *_bar(fit, height, system))
+    return Scene(width, height, items, (*hot, *spots))
+
+
+def _over(project: Project, shape: RoofShape, held: Held, fit: Fit) -> tuple[list[Item], list[Hot]]:
+    """What lies over the plan: openings, then what is in the hand."""
+    marks, hot = thing_marks(project, held.thing, fit)
+    for footprint in project.footprints:
+        if footprint.id == held.footprint:
+            more, spots = footprint_marks(footprint, held.rim, held.rim_corner, fit, project.units)
+            marks, hot = [*more, *marks], [*spots, *hot]
+    plane = shape.plane(held.area)
+    free = {area.id for area in project.areas if area.grown is None}
+    if plane is not None and held.area in free:
+        for mark, spot in _corners(plane, held.corner, fit, project.units):
             marks.append(mark)
             hot.append(spot)
-    items = (*fills, *lines, *words, *marks, *_bar(fit, height, system))
-    return Scene(width, height, items, tuple(hot))
+    if held.drawing is not None:
+        marks.extend(drawing_marks(held.drawing, fit, project.units))
+    if held.fault is not None:
+        marks.extend(fault_marks(held.fault, fit))
+    return marks, hot
 
 
 def _bar(fit: Fit, height: float, system: System) -> Iterator[Item]:

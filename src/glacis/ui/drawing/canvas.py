@@ -2,7 +2,7 @@
 
 from collections.abc import Callable
 
-from PyQt6.QtCore import QEvent, QPointF, QRectF, QSize, Qt, pyqtSignal
+from PyQt6.QtCore import QBuffer, QEvent, QPointF, QRectF, QSize, Qt, pyqtSignal
 from PyQt6.QtGui import (
     QFontMetricsF,
     QKeyEvent,
@@ -11,6 +11,7 @@ from PyQt6.QtGui import (
     QPaintEvent,
     QPen,
     QResizeEvent,
+    QWheelEvent,
 )
 from PyQt6.QtWidgets import QToolTip, QWidget
 
@@ -31,6 +32,14 @@ _CURSORS = {
 }
 
 
+def png_of(widget: QWidget) -> bytes:
+    """A widget as it looks now, as a PNG file."""
+    buffer = QBuffer()
+    buffer.open(QBuffer.OpenModeFlag.WriteOnly)
+    widget.grab().save(buffer, "PNG")
+    return bytes(buffer.data().data())
+
+
 class Canvas(QWidget):
     """Shows what ``build`` draws for its size and reports presses, drags and keys.
 
@@ -41,6 +50,8 @@ class Canvas(QWidget):
     dragged = pyqtSignal(QPointF, object)
     released = pyqtSignal(QPointF)
     double_clicked = pyqtSignal(object, QPointF)
+    hovered = pyqtSignal(QPointF, object)
+    wheeled = pyqtSignal(QPointF, float)
     key = pyqtSignal(QKeyEvent)
 
     def __init__(self, name: str, least: QSize, parent: QWidget | None = None) -> None:
@@ -170,6 +181,7 @@ class Canvas(QWidget):
         if self._dragging:
             self.dragged.emit(event.position(), event.modifiers())
             return
+        self.hovered.emit(event.position(), event.modifiers())
         hover = self.hot_at(event.position())
         if hover != self._hover:
             self._hover = hover
@@ -188,6 +200,14 @@ class Canvas(QWidget):
         """Report a double click."""
         if event is not None:
             self.double_clicked.emit(self.hot_at(event.position()), event.position())
+
+    def wheelEvent(self, event: QWheelEvent | None) -> None:
+        """Report notches of the wheel, upwards positive, where anyone listens."""
+        if event is None:
+            return
+        event.setAccepted(self.receivers(self.wheeled) > 0)
+        if event.isAccepted():
+            self.wheeled.emit(event.position(), event.angleDelta().y() / 120.0)
 
     def leaveEvent(self, _event: QEvent | None) -> None:
         """Nothing is under the pointer any more."""

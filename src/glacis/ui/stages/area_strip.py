@@ -7,7 +7,7 @@ from PyQt6.QtCore import pyqtSignal
 from PyQt6.QtWidgets import QComboBox, QGridLayout, QLineEdit, QSizePolicy, QWidget
 
 from glacis.core.model.document import RoofArea
-from glacis.core.model.edit import set_area
+from glacis.core.shape.change import area_change
 from glacis.core.units.quantities import Quantity
 from glacis.ui.desk import Desk
 from glacis.ui.widgets.labels import label
@@ -83,6 +83,9 @@ class AreaStrip(QWidget):
         self.target.show_limit(area.target_u, system, "as the project")
         for key, _, _ in FIELDS:
             self.fields[key].show_value(getattr(area, key), system)
+        dormers = {dormer.id for dormer in self._desk.project.dormers}
+        self.fields["azimuth"].setEnabled(area.grown is None or not area.grown.edge)
+        self.fields["level"].setEnabled(area.grown is None or area.grown.source not in dormers)
 
     def _area(self) -> RoofArea | None:
         result = self._desk.area
@@ -92,7 +95,7 @@ class AreaStrip(QWidget):
         area = self._area()
         if area is None:
             return False
-        return self._desk.act(words, partial(set_area, area=replace(area, **values)))
+        return self._desk.act(words, area_change(self._desk.project, replace(area, **values)))
 
     def _take_name(self) -> None:
         area = self._area()

@@ -1,98 +1,134 @@
-"""The Shape bench: the roof in plan, in space, and the cuts where its planes meet."""
+"""The Shape bench: the roof in plan, in space, as layers, and the cuts where its planes meet."""
 
-import uuid
 from functools import partial
-from math import hypot
 
-from PyQt6.QtCore import QPointF, QSize, Qt
+from msgspec.structs import replace
+from PyQt6.QtCore import QPoint, QPointF, QRect, QSize, Qt
 from PyQt6.QtGui import QKeyEvent
-from PyQt6.QtWidgets import QPushButton, QWidget
+from PyQt6.QtWidgets import QHBoxLayout, QMenu, QPushButton, QSizePolicy, QStackedWidget, QWidget
 
 from glacis.core.errors import GlacisError
 from glacis.core.model.document import Project
-from glacis.core.model.edit import remove_area
+from glacis.core.model.geometry import Opening
+from glacis.core.model.lookup import things_of
+from glacis.core.shape.change import add_dormer, add_opening, remove_shape
 from glacis.core.shape.cuts import Cut
-from glacis.core.shape.edges import NEAR
-from glacis.core.shape.outline import Point, insert_corner, move_corner, remove_corner, snapped
+from glacis.core.shape.outline import Point
+from glacis.core.shape.place import PLACES, placed_dormer, placed_opening
 from glacis.core.shape.shape import Shape, shape_of
 from glacis.core.units.format import with_unit
-from glacis.core.units.quantities import FOOT, Quantity
+from glacis.core.units.quantities import Quantity
 from glacis.report.charts.cuts import Choice, cuts_scene
-from glacis.report.charts.in_space import space_scene
-from glacis.report.charts.outlines import Held, fit_shape, shape_plan_scene
+from glacis.report.charts.exploded import Apart, exploded_scene
+from glacis.report.charts.in_space import Turn, space_scene
+from glacis.report.charts.outlines import shape_plan_scene
+from glacis.report.charts.shades import SHADES, shading
 from glacis.report.plan import Fit
-from glacis.report.scene import Hot, Scene, Text
+from glacis.report.scene import Hot, Scene, Text, shorten
 from glacis.ui.desk import Desk
-from glacis.ui.drawing.canvas import Canvas
+from glacis.ui.drawing.canvas import Canvas, png_of
+from glacis.ui.prompts import Prompts
 from glacis.ui.stages.area_strip import AreaStrip
 from glacis.ui.stages.bench import Bench, field_row, view_buttons
-from glacis.ui.widgets.labels import label, rich
+from glacis.ui.stages.drawing_strip import DrawingStrip
+from glacis.ui.stages.edge_strip import EdgeStrip
+from glacis.ui.stages.field_grid import chooser
+from glacis.ui.stages.plan_hand import ARROWS, PlanHand
+from glacis.ui.stages.roof_panel import RoofPanel
+from glacis.ui.stages.thing_strip import ThingStrip
+from glacis.ui.widgets.labels import label, rich, tight
 from glacis.ui.widgets.unit_field import UnitField
 
+PICTURES = "SVG drawings (*.svg);;PNG pictures (*.png)"
 VIEWS = (
-    ("plan", "Plan", "Edges and their true lengths; drag corners (1)"),
+    ("plan", "Plan", "Edges and their true lengths; drag edges, corners and openings (1)"),
     ("space", "In space", "The whole roof from above; drag to turn it (2)"),
     ("cuts", "Cuts", "Angles for boards and members at hips, valleys and ridges (3)"),
+    ("layers", "Layers", "The selected area's layers lifted apart (4)"),
 )
 WORDS = {
-    "plan": "Lengths are true lengths along the slope. Drag a corner of the selected area (Shift: off "
-    "the grid); a double click on an edge makes one, Delete takes it out. Planes stay where they are.",
-    "space": "Drag, or Left and Right, to turn. Working on or near edges and openings needs guarding.",
+    "plan": "Lengths are true lengths along the slope. Drag a corner or an edge (Shift: off the grid); "
+    "a double click on an edge makes a corner, Delete takes it out.",
+    "draw": "Press where corners come (Shift: any direction), or type length and direction. The first "
+    "corner again, Return or a double click closes; Backspace takes the last back.",
+    "space": "Drag or use the arrows to turn. Working on or near edges and openings needs guarding.",
+    "layers": "Drag or use the arrows to turn, + and − to lift apart. Press a layer to select it.",
     "cuts": "Angles of the true planes, without play. Cut a trial piece first; a tilted blade throws "
     "its offcut and raises dust: clamp, guard and protect eyes, ears and lungs.",
+    "thing": "Drag to move it. Rooflights and hatches are fragile: guard or cover them until the roof "
+    "is done, and defer to their own approval for upstand and pitch.",
 }
-FREE = Qt.KeyboardModifier.ShiftModifier
-PULL = 9.0
-"""How near in drawing points another corner draws."""
 TURN = 15.0
-ARROWS = {
-    Qt.Key.Key_Left: (-1, 0), Qt.Key.Key_Right: (1, 0), Qt.Key.Key_Up: (0, 1), Qt.Key.Key_Down: (0, -1),
+LOWEST, HIGHEST = 8.0, 80.0
+"""How low and how high the eye may stand [°]."""
+VIEW_KEYS = {
+    Qt.Key.Key_1: "plan", Qt.Key.Key_2: "space", Qt.Key.Key_3: "cuts", Qt.Key.Key_4: "layers",
 }  # fmt: skip
 
 
-def _near(at: Point, place: tuple[float, ...]) -> bool:
-    return hypot(at[0] - place[0], at[1] - place[1]) <= NEAR
-
-
-class CornerDrag:
-    """A corner in the hand: where it is [m], and the scale it was taken at."""
-
-    def __init__(self, at: Point, fit: Fit) -> None:
-        self.at = at
-        self.fit = fit
-        self.merge = f"corner-{uuid.uuid4().hex}"
-
-
 class ShapeBench(Bench):
-    """Measure the roof, move its corners, state what each area is, read the cuts."""
+    """Draw the roof, measure it, state what each area is, read the cuts."""
 
-    def __init__(self, desk: Desk) -> None:
+    def __init__(self, desk: Desk, prompts: Prompts) -> None:
         super().__init__(desk, "Shape")
+        self._prompts = prompts
         self._view = "plan"
-        self._turned = 200.0
-        self._turning: tuple[float, float] | None = None
+        self._turn = Turn()
+        self._apart = Apart()
+        self._turning: tuple[QPointF, float, float] | None = None
         self._cut = 0
-        self._corner = -1
-        self._drag: CornerDrag | None = None
+        self._lengths = ""
         self._known: tuple[Project, Shape] | None = None
+        self._panel: RoofPanel | None = None
         self.views = view_buttons(self, VIEWS, self.show_view)
-        self.remove = QPushButton("Remove area")
-        self.remove.setToolTip("Take the selected area away; undo brings it back")
-        self.remove.clicked.connect(self.remove_selected)
-        self.controls.addWidget(self.remove)
-        self.canvas = Canvas("Shape of the roof", QSize(400, 300))
+        self._make_buttons()
+        self.canvas = Canvas("Shape of the roof", QSize(400, 260))
         self.canvas.pressed.connect(self._press)
         self.canvas.dragged.connect(self._move)
         self.canvas.released.connect(self._release)
         self.canvas.double_clicked.connect(self._double)
+        self.canvas.hovered.connect(self._hover)
+        self.canvas.wheeled.connect(self._wheel)
         self.canvas.key.connect(self._key)
         self.column.addWidget(self.canvas, 1)
         self.setFocusProxy(self.canvas)
+        self.hand = PlanHand(desk, self.canvas, lambda: self.shape)
         self._why = label(kind="second small", wrap=True)
-        self.column.addWidget(self._why)
+        row = tight(QHBoxLayout(), (0, 0, 0, 0), 8)
+        row.addWidget(self._why, 1)
+        self.shaded = chooser(
+            "What areas are shaded by", tuple((f"shaded by {w}", k) for k, w in SHADES)
+        )
+        self.shaded.activated.connect(self.refresh)
+        self.picture = QPushButton("Save picture…")
+        self.picture.setToolTip("Write this drawing as SVG or PNG")
+        self.picture.clicked.connect(self.save_picture)
+        for widget in (self.shaded, self.picture):
+            row.addWidget(widget)
+        self.column.addLayout(row)
+        self._make_strips()
+
+    def _make_buttons(self) -> None:
+        self.new = QPushButton("New roof…")
+        self.new.setToolTip("A roof from a form, a drawn outline or a file")
+        self.new.clicked.connect(lambda _on=False: self.open_panel())
+        self.place = QPushButton("Place…")
+        self.place.setToolTip("A dormer, rooflight, chimney or plant on the selected area")
+        self.place.clicked.connect(self.open_places)
+        self.remove = QPushButton("Remove")
+        self.remove.setToolTip(
+            "Take the selected area away, with its whole roof where it grows from an outline; undo brings it back"
+        )
+        self.remove.clicked.connect(self.remove_selected)
+        for button in (self.new, self.place, self.remove):
+            self.controls.addWidget(button)
+
+    def _make_strips(self) -> None:
+        desk = self.desk
         self.strip = AreaStrip(desk)
-        self.strip.said.connect(self.said)
-        self.column.addWidget(self.strip)
+        self.edge = EdgeStrip(desk, self.hand)
+        self.thing = ThingStrip(desk, self.hand)
+        self.drawing = DrawingStrip(desk, self.hand)
         self.thickness = UnitField("Board", Quantity.THICKNESS, 100)
         self.reach = UnitField("Saw reaches", Quantity.THICKNESS, 100)
         self._board = {"thickness": 0.12, "reach": 0.065}
@@ -103,7 +139,16 @@ class ShapeBench(Bench):
         self._boards = QWidget()
         row.setContentsMargins(0, 0, 0, 0)
         self._boards.setLayout(row)
-        self.column.addWidget(self._boards)
+        self.strips = QStackedWidget()
+        for strip in (self.strip, self.edge, self.thing, self.drawing):
+            strip.said.connect(self.said)
+            self.strips.addWidget(strip)
+        self.strips.addWidget(self._boards)
+        self.column.addWidget(self.strips)
+        self.hand.changed.connect(self.refresh)
+        self.hand.said.connect(self.said)
+        self.hand.outline_drawn.connect(lambda corners: self.open_panel(tuple(corners)))
+        self.hand.length_wanted.connect(self.edge.take_length)
 
     @property
     def shape(self) -> Shape:
@@ -115,32 +160,67 @@ class ShapeBench(Bench):
 
     def cuts(self) -> tuple[Cut, ...]:
         """The selected area's cuts before all others."""
-        chosen = self._chosen()
+        chosen = self.hand.area
         return tuple(sorted(self.shape.cuts, key=lambda cut: chosen not in cut.areas))
-
-    def _chosen(self) -> str:
-        return self.desk.area.roof.area.id if self.desk.area else ""
 
     def show_view(self, name: str) -> None:
         """Show the plan, the roof in space or the cuts."""
         self._view = name
+        self.hand.drawing = None
         self.refresh()
+
+    def _strip(self) -> QWidget | None:
+        if self._view == "cuts":
+            return self._boards
+        if self.hand.drawing is not None:
+            return self.drawing
+        if self._view == "plan" and self.hand.thing:
+            return self.thing
+        if self._view == "plan" and self.hand.rim:
+            return self.edge
+        return self.strip if self.desk.area is not None else None
+
+    def _show_strip(self, strip: QWidget) -> None:
+        """Show one strip; the others claim no height meanwhile."""
+        for place in range(self.strips.count()):
+            page = self.strips.widget(place)
+            if page is not None:
+                fit = QSizePolicy.Policy.Preferred if page is strip else QSizePolicy.Policy.Ignored
+                page.setSizePolicy(QSizePolicy.Policy.Preferred, fit)
+        self.strips.setCurrentWidget(strip)
+        self.strips.adjustSize()
 
     def refresh(self) -> None:
         """Show the roof as it is."""
+        self.hand.check()
         self.views[self._view].setChecked(True)
-        self.remove.setEnabled(self.desk.area is not None)
-        self.strip.setVisible(self._view != "cuts" and self.desk.area is not None)
-        self._boards.setVisible(self._view == "cuts")
-        self._why.setText(rich(WORDS[self._view]))
-        self.strip.refresh()
+        for button in (self.remove, self.place):
+            button.setEnabled(self.desk.area is not None)
+        strip = self._strip()
+        self.strips.setVisible(strip is not None)
+        if strip is not None:
+            self._show_strip(strip)
+        words = self._view
+        if self.hand.drawing is not None:
+            words = "draw"
+        elif strip is self.thing:
+            words = "thing"
+        self._why.setText(rich(WORDS[words]))
+        self.shaded.setVisible(self._view == "space")
+        for item in (self.strip, self.edge, self.thing, self.drawing):
+            if item is strip:
+                item.refresh()
         self.thickness.show_value(self._board["thickness"], self.desk.system)
         self.reach.show_value(self._board["reach"], self.desk.system)
         self._cut = max(0, min(self._cut, len(self.shape.cuts) - 1))
-        if self._corner >= len(self._outline()):
-            self._corner = -1
         self.say(self.empty_words() or self._totals())
         self.canvas.show_scene(self._scene, self.desk.palette)
+
+    def empty_words(self) -> str:
+        """What to say while there is no area and none is drawn."""
+        if self.hand.drawing is not None or self.desk.area is not None:
+            return ""
+        return "No roof yet: press New roof for a form, a drawn outline or a file."
 
     def _totals(self) -> str:
         show, planes = partial(with_unit, system=self.desk.system), self.shape.planes
@@ -151,10 +231,11 @@ class ShapeBench(Bench):
             sums[junction.kind] = sums.get(junction.kind, 0.0) + junction.length
         lengths = ", ".join(
             f"{kind} {show(sums[kind], Quantity.LENGTH)}"
-            for kind in ("eaves", "verge", "ridge", "hip", "valley", "abutment")
+            for kind in ("eaves", "verge", "parapet", "ridge", "hip", "valley", "abutment", "kerb")
             if kind in sums
         )
-        return f"{slope} of roof over {flat} in plan · {lengths}"
+        self._lengths = f"{flat} in plan · {lengths}"
+        return f"{slope} of roof"
 
     def _scene(self, width: float, height: float) -> Scene:
         words = self.empty_words()
@@ -162,149 +243,97 @@ class ShapeBench(Bench):
             return Scene(
                 width, height, (Text(width / 2, height / 2, words, 13, "second", "middle"),)
             )
-        project, chosen = self.desk.project, self._chosen()
+        project, chosen = self.desk.project, self.hand.area
         names = {area.id: area.name for area in project.areas}
         if self._view == "space":
-            return space_scene(self.shape, names, chosen, self._turned, width, height)
+            shades = shading(self.shaded.currentData(), project, self.desk.results)
+            return space_scene(project, self.shape, shades, chosen, self._turn, (width, height))
+        if self._view == "layers" and self.desk.area is not None:
+            apart = replace(self._apart, selected=self.desk.selected_layer)
+            return exploded_scene(self.desk.area.roof, apart, (width, height), self.desk.system)
         if self._view == "cuts":
             choice = Choice(self._cut, self._board["thickness"], self._board["reach"])
             return cuts_scene(self.cuts(), names, choice, width, height, self.desk.system)
-        fit = self._drag.fit if self._drag else fit_shape(project, width, height)
-        outline = self._outline()
-        held = outline[self._corner] if self._corner >= 0 else None
-        return shape_plan_scene(project, self.shape, Held(chosen, held), fit, width, height)
-
-    def _outline(self) -> tuple[Point, ...]:
-        """Corners of the selected area as drawn, anticlockwise."""
-        plane = self.shape.plane(self._chosen())
-        return tuple((c[0], c[1]) for c in plane.corners) if plane else ()
+        held = self.hand.held()
+        scene = shape_plan_scene(project, self.shape, held, self.hand.fit(), width, height)
+        sums = Text(
+            width - 8, height - 10, shorten(self._lengths, width - 160, 12), 12, "second", "end"
+        )
+        return replace(scene, items=(*scene.items, sums))
 
     def _fit(self) -> Fit:
-        return fit_shape(self.desk.project, self.canvas.width(), self.canvas.height())
+        return self.hand.fit()
 
     def _press(self, hot: Hot | None, at: QPointF) -> None:
-        if self._view == "space":
-            self._turning = (at.x(), self._turned)
-        if hot is None:
-            return
-        if hot.kind == "area":
-            self._corner = -1
-            self.desk.select_area(hot.id)
-        elif hot.kind == "cut":
+        if self._view in ("space", "layers"):
+            view = self._turn if self._view == "space" else self._apart
+            self._turning = (at, view.azimuth, view.lift)
+            if hot is not None and hot.kind == "area":
+                self.desk.select_area(hot.id)
+            elif hot is not None and hot.kind == "layer":
+                self.desk.select_layer(hot.id)
+        elif self._view == "plan":
+            self.hand.press(hot, at)
+        elif hot is not None and hot.kind == "cut":
             self._cut = int(hot.id)
-        elif hot.kind == "corner":
-            self._corner = int(hot.id)
-            self._drag = CornerDrag(self._outline()[self._corner], self._fit())
         self.refresh()
 
     def _move(self, at: QPointF, modifiers: Qt.KeyboardModifier) -> None:
         if self._turning is not None:
-            start, turned = self._turning
-            self._turned = (turned + (at.x() - start) * 0.5) % 360
-            self.refresh()
-        if self._drag is None:
-            return
-        fit, free = self._drag.fit, bool(modifiers & FREE)
-        under = ((at.x() - fit.x) / fit.scale, (fit.y - at.y()) / fit.scale)
-        grid = 0.0 if free else self._grid()
-        reach = 0.0 if free else PULL / fit.scale
-        to = snapped(self.desk.project, under, self._drag.at, reach, grid)
-        if self._shift(self._drag.at, to, self._drag.merge):
-            self._drag.at = to
-            self._hold(to)
-            self.canvas.set_note(at, self._held_words())
+            start, azimuth, lift = self._turning
+            self._look((azimuth + (at.x() - start.x()) * 0.5), lift + (at.y() - start.y()) * 0.25)
         else:
-            self.canvas.set_note(at, "edges would cross")
+            self.hand.move(at, modifiers)
 
-    def _grid(self) -> float:
-        return 0.05 if self.desk.system == "si" else FOOT / 12 * 2
+    def _look(self, azimuth: float, lift: float) -> None:
+        """Put the eye elsewhere; it stays above the horizon and off the zenith."""
+        lift = max(LOWEST, min(HIGHEST, lift))
+        if self._view == "space":
+            self._turn = Turn(azimuth % 360, lift)
+        else:
+            self._apart = replace(self._apart, azimuth=azimuth % 360, lift=lift)
+        self.refresh()
 
-    def _hold(self, at: Point) -> None:
-        outline = self._outline()
-        self._corner = next((k for k, corner in enumerate(outline) if _near(at, corner)), -1)
+    def _wheel(self, at: QPointF, notches: float) -> None:
+        if self._view == "plan":
+            self.hand.wheel(at, notches)
+        elif self._view == "layers":
+            self._lift_apart(notches)
 
-    def _shift(self, at: Point, to: Point, merge: str) -> bool:
-        """Move a corner; what would cross is left, without a word of refusal."""
-        try:
-            move_corner(self.desk.project, at, to)
-        except GlacisError:
-            return False
-        self.desk.act("Move corner", partial(move_corner, at=at, to=to), merge)
-        return True
-
-    def _held_words(self) -> str:
-        plane = self.shape.plane(self._chosen())
-        if plane is None:
-            return ""
-        edges = self.shape.edges_at(plane.id)
-        at = self._outline()[self._corner] if self._corner >= 0 else None
-        beside = [
-            f"{e.kind} {with_unit(e.length, Quantity.LENGTH, self.desk.system)}"
-            for e in edges
-            if at is not None and any(_near(at, place) for place in (e.start, e.end))
-        ]
-        area = with_unit(plane.true_area, Quantity.AREA, self.desk.system)
-        return "\n".join([*beside[:2], area])
+    def _lift_apart(self, steps: float) -> None:
+        gap = max(0.0, min(0.4, self._apart.gap + 0.02 * steps))
+        self._apart = replace(self._apart, gap=gap)
+        self.refresh()
 
     def _release(self, _at: QPointF) -> None:
         self._turning = None
-        if self._drag is not None:
-            self._drag = None
-            self.canvas.set_note(None)
-            self.desk.store.end_gesture()
-        self.refresh()
+        self.hand.release()
 
-    def _double(self, _hot: Hot | None, at: QPointF) -> None:
-        if self._view != "plan":
-            return
-        fit, outline = self._fit(), self._outline()
-        spot = ((at.x() - fit.x) / fit.scale, (fit.y - at.y()) / fit.scale)
-        best: tuple[float, Point] | None = None
-        for a, b in zip(outline, outline[1:] + outline[:1], strict=True):
-            run = (b[0] - a[0], b[1] - a[1])
-            share = ((spot[0] - a[0]) * run[0] + (spot[1] - a[1]) * run[1]) / (
-                run[0] ** 2 + run[1] ** 2
-            )
-            foot = (a[0] + run[0] * share, a[1] + run[1] * share)
-            away = abs(foot[0] - spot[0]) + abs(foot[1] - spot[1])
-            if 0 < share < 1 and (best is None or away < best[0]):
-                best = (away, foot)
-        if best is not None and best[0] * fit.scale < PULL:
-            self._drag = None
-            if self.desk.act("Add corner", partial(insert_corner, point=best[1])):
-                self._hold(best[1])
-                self.refresh()
+    def _double(self, hot: Hot | None, at: QPointF) -> None:
+        if self._view == "plan":
+            self.hand.double(hot, at)
+            self.refresh()
+
+    def _hover(self, at: QPointF, modifiers: Qt.KeyboardModifier) -> None:
+        if self._view == "plan":
+            self.hand.hover(at, modifiers)
 
     def _key(self, event: QKeyEvent) -> None:
         key = Qt.Key(event.key())
-        views = {Qt.Key.Key_1: "plan", Qt.Key.Key_2: "space", Qt.Key.Key_3: "cuts"}
-        if key in views:
-            self.show_view(views[key])
-        elif self._view == "space" and key in (Qt.Key.Key_Left, Qt.Key.Key_Right):
-            self._turned = (self._turned + (TURN if key == Qt.Key.Key_Right else -TURN)) % 360
+        if key in VIEW_KEYS:
+            self.show_view(VIEW_KEYS[key])
+        elif self._view in ("space", "layers") and key in ARROWS:
+            view = self._turn if self._view == "space" else self._apart
+            east, north = ARROWS[key]
+            self._look(view.azimuth + TURN * east, view.lift + TURN / 3 * north)
+        elif self._view == "layers" and key in (Qt.Key.Key_Plus, Qt.Key.Key_Minus):
+            self._lift_apart(1 if key == Qt.Key.Key_Plus else -1)
         elif self._view == "cuts" and key in (Qt.Key.Key_Up, Qt.Key.Key_Down):
             self._cut += 1 if key == Qt.Key.Key_Down else -1
-        elif self._view == "plan" and key == Qt.Key.Key_Space and self._outline():
-            self._corner = (self._corner + 1) % len(self._outline())
-        elif self._view == "plan" and self._corner >= 0 and key in ARROWS:
-            self._nudge(ARROWS[key], bool(event.modifiers() & FREE))
-        elif self._view == "plan" and self._corner >= 0 and key == Qt.Key.Key_Delete:
-            at = self._outline()[self._corner]
-            if self.desk.act("Remove corner", partial(remove_corner, at=at)):
-                self._corner = -1
-        else:
+        elif self._view != "plan" or not self.hand.key(key, event.modifiers()):
             return
         event.accept()
         self.refresh()
-
-    def _nudge(self, step: tuple[int, int], fine: bool) -> None:
-        size = 0.01 if fine else self._grid()
-        at = self._outline()[self._corner]
-        to = (at[0] + step[0] * size, at[1] + step[1] * size)
-        if self._shift(at, to, f"nudge-{self._chosen()}-{self._corner}"):
-            self._hold(to)
-        else:
-            self.said.emit("The corner stays: edges would cross.", False)
 
     def _take_board(self, key: str, value: float) -> None:
         if 0.001 <= value <= 2.0:
@@ -313,8 +342,89 @@ class ShapeBench(Bench):
             self.said.emit("A board or blade is 1 mm to 2 m.", True)
         self.refresh()
 
+    def _ground(self) -> QRect:
+        canvas = self.canvas.geometry()
+        return QRect(canvas.x(), canvas.top(), canvas.width(), self.height() - canvas.top() - 8)
+
+    @property
+    def panel(self) -> RoofPanel:
+        """What asks for a new roof, made when it is first wanted."""
+        if self._panel is None:
+            self._panel = RoofPanel(self.desk, self)
+            self._panel.drawing_wanted.connect(self.start_drawing)
+            self._panel.closed.connect(self.canvas.setFocus)
+            self._panel.added.connect(self._take_new)
+        return self._panel
+
+    def open_panel(self, drawn: tuple[Point, ...] = ()) -> None:
+        """Ask for a new roof, over an outline where one was drawn."""
+        self.panel.open_over(self._ground(), drawn)
+
+    def start_drawing(self) -> None:
+        """Draw a new outline in the plan."""
+        self._view = "plan"
+        self.hand.start_drawing()
+
+    def _take_new(self, _area: str) -> None:
+        self._view = "plan"
+        self.hand.drawing = None
+        self.hand.choose()
+        self.refresh()
+
+    def open_places(self) -> None:
+        """Offer what can be placed on the selected area."""
+        menu = QMenu(self)
+        for kind, words in PLACES:
+            entry = menu.addAction(words)
+            if entry is not None:
+                entry.triggered.connect(lambda _on=False, what=kind: self.place_thing(what))
+        menu.popup(self.place.mapToGlobal(QPoint(0, self.place.height())))
+
+    def place_thing(self, kind: str) -> None:
+        """Put something in the middle of the selected area, and take it in the hand."""
+        if self.desk.area is None:
+            return
+        self._view = "plan"
+        area, project = self.desk.area.roof.area, self.desk.project
+        known = {thing.id for thing in things_of(project)}
+        if kind == "dormer":
+            dormer = placed_dormer(project, area)
+            done = self.desk.act("Add dormer", partial(add_dormer, dormer=dormer))
+        else:
+            opening: Opening = placed_opening(project, area, kind)
+            done = self.desk.act(f"Add {kind}", partial(add_opening, opening=opening))
+        if done:
+            things = things_of(self.desk.project)
+            self.hand.choose(thing=next(t.id for t in things if t.id not in known))
+        self.canvas.setFocus()
+        self.refresh()
+
+    def save_picture(self) -> None:
+        """Write the drawing as it is shown: SVG in print colours, or PNG."""
+        from glacis.files.atomic import write_atomic
+        from glacis.report.svg import scene_svg
+
+        path = self._prompts.save_path(
+            self, "Save picture", f"{self.desk.project.name} {self._view}.svg", PICTURES
+        )
+        if path is None:
+            return
+        try:
+            if path.suffix.lower() == ".png":
+                write_atomic(path, png_of(self.canvas))
+            else:
+                scene = self._scene(self.canvas.width(), self.canvas.height())
+                write_atomic(path, scene_svg(scene, self.desk.project.name).encode())
+        except GlacisError as fault:
+            self.said.emit(str(fault), True)
+            return
+        self.said.emit(f"Written: {path.name}", False)
+
     def remove_selected(self) -> None:
-        """Take the selected area away."""
-        if self.desk.area is not None:
-            self._corner = -1
-            self.desk.act("Remove roof area", partial(remove_area, area_id=self._chosen()))
+        """Take the chosen opening away, else the selected area with its roof."""
+        if self.hand.thing:
+            self.hand.remove_thing()
+        elif self.desk.area is not None:
+            area = self.hand.area
+            self.hand.choose()
+            self.desk.act("Remove roof area", partial(remove_shape, area_id=area))

@@ -1,0 +1,143 @@
+"""What is stated about the shape of a roof: outlines whose edges raise planes, and what stands on them."""
+
+from typing import Literal
+
+from glacis.core.model.node import Node
+
+Point = tuple[float, float]
+RimKind = Literal["eaves", "verge", "parapet", "abutment"]
+OpeningKind = Literal["rooflight", "hatch", "chimney", "plant", "post", "solar"]
+DormerForm = Literal["gable", "shed"]
+
+CUTTING: tuple[OpeningKind, ...] = ("rooflight", "hatch", "chimney")
+"""What goes through the roof; the rest stands on it."""
+
+
+class FootprintEdge(Node, frozen=True, kw_only=True):
+    """An edge of a footprint, from ``at`` to where the next one begins, and what rises from it.
+
+    Attributes:
+        id: within its footprint.
+        at: where it begins in plan [m].
+        kind: eaves raise a plane; a verge, a parapet and an abutment stand upright.
+        pitch: of the plane over eaves [°].
+        overhang: how far the roof reaches out beyond the edge [m].
+        rise: of the plane above the footprint's level, at the edge [m].
+        upper_pitch: at which the plane goes on from ``upper_from`` [°]; None for one pitch. Over an
+            upright edge it makes a hip that begins up there.
+        upper_from: height above the footprint's level [m].
+    """
+
+    id: str
+    at: Point
+    kind: RimKind = "eaves"
+    pitch: float = 35.0
+    overhang: float = 0.0
+    rise: float = 0.0
+    upper_pitch: float | None = None
+    upper_from: float = 0.0
+
+
+class Loop(Node, frozen=True, kw_only=True):
+    """A closed row of edges."""
+
+    edges: tuple[FootprintEdge, ...]
+
+    @property
+    def outline(self) -> tuple[Point, ...]:
+        """Its corners [m]."""
+        return tuple(edge.at for edge in self.edges)
+
+
+class Footprint(Node, frozen=True, kw_only=True):
+    """An outline in plan from which a whole roof rises.
+
+    Attributes:
+        id: of the footprint.
+        name: as people call the roof.
+        level: of the eaves at the edge [m].
+        loops: the outline anticlockwise, then courtyards clockwise.
+        top: height above the level where the roof is cut off level [m]; None lets it close.
+    """
+
+    id: str
+    name: str
+    level: float
+    loops: tuple[Loop, ...]
+    top: float | None = None
+
+
+class Grown(Node, frozen=True, kw_only=True):
+    """Where a roof area comes from, so that it follows when that changes.
+
+    Attributes:
+        source: id of a footprint or a dormer.
+        edge: id of the edge its plane rises from; empty for a level top.
+        band: 0 for the plane at the edge, 1 for the one above a change of pitch.
+        piece: counts on where one edge has several planes.
+    """
+
+    source: str
+    edge: str = ""
+    band: int = 0
+    piece: int = 0
+
+
+class Hole(Node, frozen=True, kw_only=True):
+    """A part of a roof area that is none.
+
+    Attributes:
+        outline: in plan [m].
+        by: id of the opening or dormer that makes it; empty for a courtyard.
+    """
+
+    outline: tuple[Point, ...]
+    by: str = ""
+
+
+class Opening(Node, frozen=True, kw_only=True):
+    """Something that goes through a roof area or stands on it.
+
+    Attributes:
+        id: of the opening.
+        name: as people call it.
+        kind: rooflights, hatches and chimneys cut the area; plant, posts and solar arrays do not.
+        area: id of the roof area.
+        at: its middle in plan [m].
+        width: along the eaves [m].
+        length: down the slope [m].
+        upstand: height of its kerb or foot above the covering [m].
+    """
+
+    id: str
+    name: str
+    kind: OpeningKind
+    area: str
+    at: Point
+    width: float
+    length: float
+    upstand: float = 0.15
+
+
+class Dormer(Node, frozen=True, kw_only=True):
+    """A small roof set on a plane, its front wall upright.
+
+    Attributes:
+        id: of the dormer.
+        name: as people call it.
+        area: id of the roof area it stands on.
+        at: middle of its front wall in plan [m].
+        width: along the eaves of that area [m].
+        wall: height of its front wall above that area's plane [m].
+        form: a gable, or a shed that falls to the front.
+        pitch: of its planes [°].
+    """
+
+    id: str
+    name: str
+    area: str
+    at: Point
+    width: float
+    wall: float
+    form: DormerForm = "gable"
+    pitch: float = 35.0

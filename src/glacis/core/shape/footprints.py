@@ -1,0 +1,242 @@
+"""From footprints to roof areas: what each edge raises, and areas that follow their footprint."""
+
+from collections import defaultdict
+from collections.abc import Iterator
+from math import atan2, degrees, hypot, radians, tan
+
+from msgspec.structs import replace
+
+from glacis.core.errors import ValueRefused
+from glacis.core.model.document import Project, RoofArea
+from glacis.core.model.geometry import Footprint, FootprintEdge, Grown, Hole, Loop, Point
+from glacis.core.model.lookup import by_id
+from glacis.core.shape.wavefront import ALIKE, Band, Face, Rim, RoofRefused, roof_over
+
+WALL = 90.0
+SIDES = (
+    "north", "north-east", "east", "south-east", "south", "south-west", "west", "north-west",
+)  # fmt: skip
+LOWEST_TOP = 5.0
+"""Pitch [°] up to which a level top keeps the fall that was stated for it."""
+
+
+def start_of(edge: FootprintEdge) -> float:
+    """Height of a plane where it begins, at the tip of its overhang [m]."""
+    return edge.rise - edge.overhang * tan(radians(edge.pitch))
+
+
+def bands_of(edge: FootprintEdge, lowest: float) -> tuple[Band, ...]:
+    """What rises from an edge, upright from ``lowest`` [m] to where its plane begins."""
+    bands = []
+    if edge.kind == "eaves":
+        start = start_of(edge)
+        if start > lowest:
+            bands.append(Band(lowest, WALL))
+        bands.append(Band(start, edge.pitch))
+    else:
+        bands.append(Band(lowest, WALL))
+    if edge.upper_pitch is not None:
+        bands.append(Band(edge.upper_from, edge.upper_pitch))
+    return tuple(bands)
+
+
+def _unit(a: Point, b: Point) -> tuple[float, float]:
+    size = hypot(b[0] - a[0], b[1] - a[1])
+    return (b[0] - a[0]) / size, (b[1] - a[1]) / size
+
+
+def _corner(before: tuple[Point, Point, float], after: tuple[Point, Point, float]) -> Point:
+    """Where two edges meet after each moved outward by its overhang."""
+    (at, run, out), (here, way, reach) = before, after
+    det = run[0] * way[1] - run[1] * way[0]
+    if abs(det) < ALIKE:
+        if abs(out - reach) > ALIKE:
+            raise RoofRefused("two edges in one line have different overhangs", here)
+        return here[0] + way[1] * reach, here[1] - way[0] * reach
+    # Offsets along the outward normals (dy, -dx) of both edges.
+    one = at[0] * run[1] - at[1] * run[0] + out
+    two = here[0] * way[1] - here[1] * way[0] + reach
+    return (two * run[0] - one * way[0]) / det, (two * run[1] - one * way[1]) / det
+
+
+def reached(loop: Loop) -> tuple[Point, ...]:
+    """The corners of a loop with all overhangs [m]."""
+    edges = loop.edges
+    if not any(edge.overhang for edge in edges):
+        return loop.outline
+    ends = [edges[(k + 1) % len(edges)].at for k in range(len(edges))]
+    lines = [(e.at, _unit(e.at, end), e.overhang) for e, end in zip(edges, ends, strict=True)]
+    return tuple(_corner(lines[k - 1], lines[k]) for k in range(len(lines)))
+
+
+def rims_of(footprint: Footprint) -> tuple[tuple[Rim, ...], ...]:
+    """Edges with their overhangs, and what rises from them, heights from the footprint's level."""
+    edges = [edge for loop in footprint.loops for edge in loop.edges]
+    lowest = min((start_of(edge) for edge in edges if edge.kind == "eaves"), default=0.0)
+    return tuple(
+        tuple(
+            Rim(at, bands_of(edge, lowest))
+            for at, edge in zip(reached(loop), loop.edges, strict=True)
+        )
+        for loop in footprint.loops
+    )
+
+
+def faces_of(footprint: Footprint) -> tuple[Face, ...]:
+    """The planes of a footprint, heights from its level.
+
+    Raises:
+        RoofRefused: where they do not close.
+    """
+    rims = rims_of(footprint)
+    flat = all(rim.bands[0].pitch >= WALL and len(rim.bands) == 1 for loop in rims for rim in loop)
+    return roof_over(rims, 0.0 if flat and footprint.top is None else footprint.top)
+
+
+def _links(footprint: Footprint, faces: tuple[Face, ...]) -> Iterator[tuple[Grown, Face]]:
+    edges = [edge for loop in footprint.loops for edge in loop.edges]
+    rims = [rim for loop in rims_of(footprint) for rim in loop]
+    counts: dict[tuple[str, int], int] = defaultdict(int)
+    for face in faces:
+        edge, band = "", 0
+        if face.rim >= 0:
+            edge = edges[face.rim].id
+            walls = sum(b.pitch >= WALL for b in rims[face.rim].bands[: face.band])
+            upright = edges[face.rim].kind != "eaves"
+            band = face.band - walls + (1 if upright else 0)
+        yield Grown(source=footprint.id, edge=edge, band=band, piece=counts[edge, band]), face
+        counts[edge, band] += 1
+
+
+def _azimuth(a: Point, b: Point) -> float:
+    """Direction that the right side of a run faces, clockwise from north [°]."""
+    return degrees(atan2(b[1] - a[1], -(b[0] - a[0]))) % 360
+
+
+def side_name(azimuth: float) -> str:
+    """The nearest of eight directions."""
+    return SIDES[round(azimuth / 45.0) % 8]
+
+
+def _run(footprint: Footprint, edge: str) -> tuple[Point, Point]:
+    for loop in footprint.loops:
+        for k, item in enumerate(loop.edges):
+            if item.id == edge:
+                return item.at, loop.edges[(k + 1) % len(loop.edges)].at
+    raise ValueRefused(f"edge of footprint '{footprint.name}'", edge, "one of its edges")
+
+
+def alike(footprint: Footprint, edge_id: str) -> frozenset[str]:
+    """Ids of the edges that raise one plane together: in one line and stated alike."""
+    edges = [(loop, k) for loop in footprint.loops for k in range(len(loop.edges))]
+    lines = {}
+    for loop, k in edges:
+        edge = loop.edges[k]
+        run = _unit(edge.at, loop.edges[(k + 1) % len(loop.edges)].at)
+        reach = edge.at[0] * -run[1] + edge.at[1] * run[0]
+        stated = (
+            edge.kind,
+            edge.pitch,
+            edge.overhang,
+            edge.rise,
+            edge.upper_pitch,
+            edge.upper_from,
+        )
+        lines[edge.id] = (round(run[0], 6), round(run[1], 6), round(reach, 4), stated)
+    return frozenset(name for name, line in lines.items() if line == lines[edge_id])
+
+
+def _placed(area: RoofArea, footprint: Footprint, face: Face) -> RoofArea:
+    """An area as its face now lies."""
+    edges = {e.id: e for loop in footprint.loops for e in loop.edges}
+    link = area.grown
+    outline = tuple((x, y) for x, y, _ in face.corners)
+    level = footprint.level + min(z for _, _, z in face.corners)
+    if face.rim < 0 or link is None:
+        courts = tuple(Hole(outline=tuple((x, y) for x, y, _ in ring)) for ring in face.holes)
+        holes = (*courts, *(hole for hole in area.holes if hole.by))
+        pitch = area.pitch if area.pitch <= LOWEST_TOP else 0.0
+        return replace(area, outline=outline, level=level, holes=holes, pitch=pitch)
+    edge = edges[link.edge]
+    upper = edge.upper_pitch if link.band else None
+    return replace(
+        area, outline=outline, level=level, pitch=edge.pitch if upper is None else upper,
+        azimuth=_azimuth(*_run(footprint, link.edge)),
+    )  # fmt: skip
+
+
+def _fresh_name(footprint: Footprint, link: Grown, azimuth: float, taken: set[str]) -> str:
+    words = {0: "slope", 1: "upper slope"}[link.band]
+    stem = f"{footprint.name}, {side_name(azimuth)} {words}" if link.edge else footprint.name
+    if not link.edge and any(e.kind == "eaves" for loop in footprint.loops for e in loop.edges):
+        stem += ", level top"
+    number, name = 1, stem
+    while name in taken:
+        number += 1
+        name = f"{stem} {number}"
+    return name
+
+
+def _like(footprint: Footprint, link: Grown, areas: tuple[RoofArea, ...]) -> RoofArea | None:
+    """An area of the same roof whose build-up and rooms a new one takes over."""
+    own = [a for a in areas if a.grown and a.grown.source == footprint.id]
+    same = [a for a in own if a.grown and bool(a.grown.edge) == bool(link.edge)]
+    level = [a for a in same if a.grown and a.grown.band == link.band]
+    return next(iter([*level, *same, *own]), None)
+
+
+def fresh_id(taken: set[str], stem: str) -> str:
+    """``stem``, or with a number where that is taken."""
+    number, name = 1, stem
+    while name in taken:
+        number += 1
+        name = f"{stem}-{number}"
+    return name
+
+
+Built = tuple[str, str]
+"""Ids of the build-up and the rooms of a new area."""
+
+
+def _new_area(
+    footprint: Footprint, link: Grown, areas: tuple[RoofArea, ...], built: Built
+) -> RoofArea:
+    like = _like(footprint, link, areas)
+    assembly, zone = (like.assembly, like.zone) if like else built
+    azimuth = _azimuth(*_run(footprint, link.edge)) if link.edge else 180.0
+    stem = f"{footprint.id}-{link.edge or 'top'}" + (f"-{link.band + 1}" if link.band else "")
+    return RoofArea(
+        id=fresh_id({a.id for a in areas}, stem),
+        name=_fresh_name(footprint, link, azimuth, {a.name for a in areas}),
+        outline=(), pitch=0.0, azimuth=azimuth, level=0.0, assembly=assembly, zone=zone,
+        target_u=like.target_u if like else None, grown=link,
+    )  # fmt: skip
+
+
+def regrow(project: Project, footprint_id: str, built: Built = ("", "")) -> Project:
+    """The project with the areas of a footprint as its planes now lie.
+
+    Areas keep their name, build-up and rooms as long as their plane is there; what vanished is
+    removed, and new planes take over what their neighbours have, the first ones ``built``.
+
+    Raises:
+        RoofRefused: where the planes do not close.
+    """
+    footprint = by_id(project.footprints, footprint_id, "footprint", "The change")
+    known = {a.grown: a for a in project.areas if a.grown and a.grown.source == footprint_id}
+    made: list[RoofArea] = []
+    placed: dict[str, RoofArea] = {}
+    for link, face in _links(footprint, faces_of(footprint)):
+        area = known.get(link)
+        if area is None:
+            new = _new_area(footprint, link, (*project.areas, *made), built)
+            made.append(_placed(new, footprint, face))
+        else:
+            placed[area.id] = _placed(area, footprint, face)
+    areas = []
+    for area in project.areas:
+        if area.grown is None or area.grown.source != footprint_id:
+            areas.append(area)
+        elif area.id in placed:
+            areas.append(placed[area.id])
+    return replace(project, areas=(*areas, *made))

@@ -1,0 +1,33 @@
+"""A footprint and its planes as a small plan, before they are put in place."""
+
+from glacis.core.model.geometry import Footprint
+from glacis.core.shape.footprints import reached
+from glacis.core.shape.wavefront import Face
+from glacis.report.charts.plan_marks import flat_points
+from glacis.report.plan import Fit
+from glacis.report.scene import CUT, FACE, Item, Line, Scene, Shape
+
+MARGIN = 14.0
+
+
+def starter_scene(
+    footprint: Footprint, faces: tuple[Face, ...], width: float, height: float
+) -> Scene:
+    """Planes and outline, as large as they fit; north is up."""
+    outlines = [reached(loop) for loop in footprint.loops]
+    xs = [x for outline in outlines for x, _ in outline]
+    ys = [y for outline in outlines for _, y in outline]
+    wide, high = max(xs) - min(xs), max(ys) - min(ys)
+    scale = min((width - 2 * MARGIN) / wide, (height - 2 * MARGIN) / high)
+    fit = Fit(
+        scale, width / 2 - (max(xs) + min(xs)) / 2 * scale,
+        height / 2 + (max(ys) + min(ys)) / 2 * scale,
+    )  # fmt: skip
+    items: list[Item] = []
+    for face in faces:
+        flat = flat_points(fit, tuple((x, y) for x, y, _ in face.corners))
+        items.append(Shape(flat, "wash", "ink", FACE))
+    for outline in outlines:
+        closed = flat_points(fit, (*outline, outline[0]))
+        items.append(Line(closed, "ink", CUT))
+    return Scene(width, height, tuple(items))

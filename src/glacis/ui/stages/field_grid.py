@@ -1,0 +1,33 @@
+"""Labelled fields in rows, as the strips under a bench have them."""
+
+from PyQt6.QtWidgets import QComboBox, QGridLayout, QLabel, QWidget
+
+from glacis.ui.widgets.labels import label
+
+Pairs = tuple[tuple[str, QWidget], ...]
+
+
+def field_grid(parent: QWidget, rows: tuple[Pairs, ...]) -> tuple[QGridLayout, dict[str, QLabel]]:
+    """Rows of words and fields on ``parent``; the words by their text."""
+    grid = QGridLayout(parent)
+    grid.setContentsMargins(0, 0, 0, 0)
+    grid.setHorizontalSpacing(8)
+    grid.setVerticalSpacing(6)
+    named: dict[str, QLabel] = {}
+    for row, pairs in enumerate(rows):
+        for column, (words, widget) in enumerate(pairs):
+            named[words] = label(words, "second small")
+            grid.addWidget(named[words], row, 2 * column)
+            grid.addWidget(widget, row, 2 * column + 1)
+    grid.setColumnStretch(2 * max(len(pairs) for pairs in rows), 1)
+    return grid, named
+
+
+def chooser(name: str, entries: tuple[tuple[str, object], ...]) -> QComboBox:
+    """A box of choices with its name told to everyone."""
+    box = QComboBox()
+    box.setAccessibleName(name)
+    box.setToolTip(name)
+    for words, data in entries:
+        box.addItem(words, data)
+    return box

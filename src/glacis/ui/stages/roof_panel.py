@@ -1,0 +1,226 @@
+"""A new roof: a plan form with a roof form over it, its sizes, build-up and rooms."""
+
+from functools import partial
+
+from PyQt6.QtCore import QRect, QSize, pyqtSignal
+from PyQt6.QtWidgets import QComboBox, QLineEdit, QPushButton, QWidget
+
+from glacis.core.errors import GlacisError
+from glacis.core.model.begin import USE_WORDS
+from glacis.core.model.document import Project
+from glacis.core.model.geometry import Footprint, FootprintEdge, Loop
+from glacis.core.model.lookup import plan_bounds
+from glacis.core.shape.change import Under, add_roof
+from glacis.core.shape.footprints import faces_of
+from glacis.core.shape.outline import Point
+from glacis.core.shape.starters import PLAN_FORMS, Start, roofs_for, start_footprint
+from glacis.core.units.parse import parse
+from glacis.core.units.quantities import Quantity
+from glacis.report.charts.starter import starter_scene
+from glacis.report.scene import Scene
+from glacis.ui.desk import Desk
+from glacis.ui.drawing.canvas import Canvas
+from glacis.ui.stages.field_grid import field_grid
+from glacis.ui.widgets.labels import label
+from glacis.ui.widgets.overlay import Overlay
+from glacis.ui.widgets.unit_field import UnitField
+
+GAP = 3.0
+"""Free strip [m] between a new roof and those that are there."""
+FIELDS: tuple[tuple[str, str, Quantity, float], ...] = (
+    ("length", "Length, west to east", Quantity.LENGTH, 14.0),
+    ("depth", "Depth, south to north", Quantity.LENGTH, 9.0),
+    ("wing", "Width of wings", Quantity.LENGTH, 5.0),
+    ("pitch", "Pitch", Quantity.ANGLE, 35.0),
+    ("level", "Level of the eaves", Quantity.LENGTH, 3.0),
+    ("overhang", "Overhang of the eaves", Quantity.LENGTH, 0.0),
+)
+
+
+class RoofPanel(Overlay):
+    """Asks for what a roof is started from, and draws it."""
+
+    added = pyqtSignal(str)
+    drawing_wanted = pyqtSignal()
+    file_wanted = pyqtSignal()
+
+    def __init__(self, desk: Desk, parent: QWidget) -> None:
+        super().__init__("A new roof", parent)
+        self._desk = desk
+        self._drawn: tuple[Point, ...] = ()
+        self.name = QLineEdit()
+        self.name.setAccessibleName("Name of the roof")
+        self.plan = QComboBox()
+        self.plan.setAccessibleName("Plan form")
+        for form in PLAN_FORMS:
+            self.plan.addItem(form if len(form) > 1 else f"{form} shape", form)
+        self.roof = QComboBox()
+        self.roof.setAccessibleName("Roof form")
+        self.built = QComboBox()
+        self.built.setAccessibleName("Built as")
+        self.rooms = QComboBox()
+        self.rooms.setAccessibleName("Rooms below")
+        for box in (self.built, self.rooms):
+            box.setSizeAdjustPolicy(
+                QComboBox.SizeAdjustPolicy.AdjustToMinimumContentsLengthWithIcon
+            )
+            box.setMinimumContentsLength(22)
+        self.fields = {k: UnitField(words, quantity, 100) for k, words, quantity, _ in FIELDS}
+        rows: list[tuple[str, QWidget]] = [
+            ("Name", self.name), ("Plan", self.plan), ("Roof", self.roof),
+        ]  # fmt: skip
+        rows += [(words, self.fields[key]) for key, words, _, _ in FIELDS]
+        rows += [("Built as", self.built), ("Rooms below", self.rooms)]
+        holder = QWidget()
+        _, self._labels = field_grid(holder, tuple((pair,) for pair in rows))
+        self.column.addWidget(holder)
+        self.canvas = Canvas("The roof in plan", QSize(200, 150))
+        self.column.addWidget(self.canvas, 1)
+        self._told = label(kind="refused", wrap=True)
+        self.column.addWidget(self._told)
+        self.add = QPushButton("Put it in place")
+        self.add.setProperty("leading", True)
+        self.add.setToolTip("Add the roof with all its planes; one undo takes it back")
+        self.add.clicked.connect(self._add)
+        self.draw = QPushButton("Draw an outline…")
+        self.draw.setToolTip("Set corners in the plan by hand or by length and direction")
+        self.draw.clicked.connect(self._wish_drawing)
+        self.read = QPushButton("From a file…")
+        self.read.setToolTip("Read outlines from a DXF or GeoJSON file")
+        self.read.clicked.connect(self._wish_file)
+        for button in (self.add, self.draw, self.read):
+            self.buttons.addWidget(button)
+        self.finish()
+        self.plan.activated.connect(self._take_plan)
+        self.roof.activated.connect(self.preview)
+        for field in self.fields.values():
+            field.textEdited.connect(self.preview)
+
+    def _wish_drawing(self) -> None:
+        self.dismiss()
+        self.drawing_wanted.emit()
+
+    def _wish_file(self) -> None:
+        self.dismiss()
+        self.file_wanted.emit()
+
+    def open_over(self, area: QRect, drawn: tuple[Point, ...] = ()) -> None:
+        """Ask, with sensible values in place; an outline that was drawn needs no plan form."""
+        self._drawn = drawn
+        project = self._desk.project
+        self.heading.setText("A roof over the outline" if drawn else "A new roof")
+        self.name.setText(f"Roof {len(project.footprints) + 1}")
+        for key, _, _, value in FIELDS:
+            self.fields[key].show_value(value, self._desk.system)
+        self._fill(project)
+        self._take_plan()
+        for key, words, _, _ in FIELDS:
+            shown = not drawn or key in ("pitch", "level", "overhang")
+            self.fields[key].setVisible(shown)
+            self._labels[words].setVisible(shown)
+        for box, words in ((self.plan, "Plan"), (self.roof, "Roof")):
+            box.setVisible(not drawn)
+            self._labels[words].setVisible(not drawn)
+        self.draw.setVisible(not drawn)
+        self.read.setVisible(not drawn)
+        self.show_over(area, 430)
+        self.name.setFocus()
+        self.name.selectAll()
+        self.preview()
+
+    def _fill(self, project: Project) -> None:
+        self.built.clear()
+        self.built.addItem("a bare deck, its approach to be chosen", "")
+        for assembly in project.assemblies:
+            self.built.addItem(assembly.name, assembly.id)
+        chosen = self._desk.area
+        if chosen is not None:
+            self.built.setCurrentIndex(self.built.findData(chosen.roof.assembly.id))
+        self.rooms.clear()
+        for zone in project.zones:
+            self.rooms.addItem(zone.name, ("zone", zone.id))
+        for use, words in USE_WORDS.items():
+            self.rooms.addItem(f"new: {words.lower()}", ("use", use))
+        if chosen is not None:
+            ids = [z.id for z in project.zones]
+            self.rooms.setCurrentIndex(ids.index(chosen.roof.zone.id))
+
+    def _take_plan(self) -> None:
+        plan, before = self.plan.currentData(), self.roof.currentData()
+        self.roof.clear()
+        for form in roofs_for(plan):
+            self.roof.addItem(form, form)
+        self.roof.setCurrentIndex(max(0, self.roof.findData(before)))
+        wings = plan != "rectangle" and not self._drawn
+        self.fields["wing"].setEnabled(wings)
+        self.preview()
+
+    def _value(self, key: str) -> float:
+        words, quantity = next((w, q) for k, w, q, _ in FIELDS if k == key)
+        return parse(self.fields[key].text(), quantity, self._desk.system, words).value
+
+    def footprint(self) -> Footprint:
+        """The footprint as it is asked for.
+
+        Raises:
+            GlacisError: for values that cannot be.
+        """
+        name = self.name.text().strip()
+        if self._drawn:
+            edges = tuple(
+                FootprintEdge(
+                    id=f"e{k + 1}", at=at, pitch=self._value("pitch"),
+                    overhang=self._value("overhang"),
+                )
+                for k, at in enumerate(self._drawn)
+            )  # fmt: skip
+            return Footprint(
+                id="roof", name=name, level=self._value("level"), loops=(Loop(edges=edges),)
+            )
+        start = Start(
+            name=name, plan=self.plan.currentData(), roof=self.roof.currentData(),
+            length=self._value("length"), depth=self._value("depth"), wing=self._value("wing"),
+            pitch=self._value("pitch"), level=self._value("level"),
+            overhang=self._value("overhang"), at=self._place(),
+        )  # fmt: skip
+        return start_footprint(start)
+
+    def _place(self) -> Point:
+        _, south, east, _ = plan_bounds(self._desk.project)
+        return (east + GAP if self._desk.project.areas else 0.0), south
+
+    def preview(self) -> None:
+        """Draw what is asked for, or say why it cannot be."""
+        self.canvas.show_scene(self._scene, self._desk.palette)
+
+    def _scene(self, width: float, height: float) -> Scene:
+        try:
+            footprint = self.footprint()
+            faces = faces_of(footprint)
+        except GlacisError as fault:
+            self._told.setText(str(fault))
+            return Scene(width, height, ())
+        self._told.setText("")
+        return starter_scene(footprint, faces, width, height)
+
+    def _add(self) -> None:
+        kind, chosen = self.rooms.currentData()
+        try:
+            wanted = self.footprint()
+            under = Under(
+                assembly=self.built.currentData(), zone=chosen if kind == "zone" else "",
+                use=chosen if kind == "use" else "dwelling",
+            )  # fmt: skip
+            before = {area.id for area in self._desk.project.areas}
+            changed = add_roof(self._desk.project, wanted, under)
+        except GlacisError as fault:
+            self._told.setText(str(fault))
+            return
+        if not self._desk.act(
+            f"Add {wanted.name}", partial(add_roof, footprint=wanted, under=under)
+        ):
+            return
+        fresh = next(area.id for area in changed.areas if area.id not in before)
+        self._desk.select_area(fresh)
+        self.dismiss()
+        self.added.emit(fresh)
