@@ -119,10 +119,15 @@ def whole_shape() -> float:
     base = tern_point(load_sites()[0])
     areas = []
     for k in range(200):
-        area, east, north = base.areas[k % 7], 46.0 * (k // 7 % 5), 26.0 * (k // 35)
+        count = len(base.areas)
+        area, east, north = base.areas[k % count], 46.0 * (k // count % 5), 26.0 * (k // count // 5)
         outline = tuple((x + east, y + north) for x, y in area.outline)
-        areas.append(replace(area, id=f"r{k}", outline=outline))
-    project = replace(base, areas=tuple(areas))
+        holes = tuple(
+            replace(h, outline=tuple((x + east, y + north) for x, y in h.outline))
+            for h in area.holes
+        )
+        areas.append(replace(area, id=f"r{k}", outline=outline, holes=holes, grown=None))
+    project = replace(base, areas=tuple(areas), footprints=(), dormers=(), openings=())
     return median(timed(partial(shape_of, project)) for _ in range(15))
 
 

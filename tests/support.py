@@ -23,7 +23,10 @@ from glacis.core.model.document import (
     Site,
     Zone,
 )
+from glacis.core.model.geometry import Footprint, Loop
 from glacis.core.model.layers import Layer
+from glacis.core.shape.change import release_footprint
+from glacis.core.shape.footprints import regrow
 from glacis.demo.tern_point import tern_point
 from glacis.files.libraries import load_library, load_sites
 
@@ -46,6 +49,27 @@ def library() -> Library:
 @cache
 def demo() -> Project:
     return tern_point(load_sites()[0])
+
+
+@cache
+def free_demo() -> Project:
+    """The demo with a plain hipped hall whose planes stand for themselves, and nothing on them."""
+    project = replace(demo(), dormers=(), openings=())
+    hall = project.footprints[0]
+    rims = {e.id: e for e in hall.loops[0].edges}
+    plain = Footprint(
+        id="hall", name=hall.name, level=hall.level,
+        loops=(Loop(edges=(
+            rims["south"], rims["east"], rims["north"], replace(rims["west"], at=(0.0, 12.0)),
+        )),),
+    )  # fmt: skip
+    kept = tuple(
+        replace(area, holes=())
+        for area in project.areas
+        if not area.id.startswith(("dormer", "hall-porch"))
+    )
+    grown = replace(project, areas=kept, footprints=(plain,))
+    return release_footprint(regrow(grown, "hall"), "hall")
 
 
 def analyser() -> Analyser:

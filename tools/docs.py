@@ -11,6 +11,9 @@ sys.path.insert(0, str(ROOT / "tests"))
 from glacis.core.analysis import Analyser
 from glacis.core.judgement.catalogue import RULES
 from glacis.demo.examples import EXAMPLES, example_project
+from glacis.demo.sallow_creek import sallow_creek
+from glacis.demo.shipped import demo_file
+from glacis.demo.tern_point import tern_point
 from glacis.files.libraries import load_library, load_sites
 from glacis.files.project_file import encode
 from glacis.files.schema import project_schema
@@ -142,6 +145,10 @@ def main() -> int:
     (docs / "rules.md").write_text(rules_page(), encoding="utf-8")
     (docs / "materials.md").write_text(materials_page(), encoding="utf-8")
     (docs / "physics" / "validation.md").write_text(validation_page(), encoding="utf-8")
+    coast, plain = load_sites()[:2]
+    for name, project in (("tern-point", tern_point(coast)), ("sallow-creek", sallow_creek(plain))):
+        demo_file(name).parent.mkdir(exist_ok=True)
+        demo_file(name).write_bytes(encode(project))
     examples = ROOT / "examples"
     examples.mkdir(exist_ok=True)
     engine = Analyser(load_library())

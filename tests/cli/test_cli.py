@@ -2,13 +2,14 @@
 
 import csv
 import json
+from math import radians, tan
 
 import pytest
 from msgspec.structs import replace
 
 from glacis.cli.main import main
 from glacis.files.project_file import load, save
-from support import demo
+from support import demo, free_demo
 
 
 @pytest.fixture
@@ -34,8 +35,8 @@ def test_check_as_json_is_full_precision(project_file, capsys):
 
 def test_a_roof_without_stops_exits_0(tmp_path, capsys):
     path = tmp_path / "hall.glacis"
-    halls = tuple(a for a in demo().areas if a.assembly == "hall-slate")
-    save(replace(demo(), areas=halls), path)
+    halls = tuple(a for a in free_demo().areas if a.assembly == "hall-slate")
+    save(replace(free_demo(), areas=halls), path)
     assert main(["check", str(path)]) == 0
     assert "mind:" in capsys.readouterr().out
 
@@ -74,9 +75,13 @@ def test_edges_and_cuts_are_written_with_what_the_saw_is_set_to(project_file, tm
     lengths = {row["kind"]: 0.0 for row in tables["edges"]}
     for row in tables["edges"]:
         lengths[row["kind"]] += float(row["length_m"])
-    assert lengths["ridge"] == pytest.approx(12.0)
+    dormer = (1.1 + tan(radians(42))) / tan(radians(42))
+    assert lengths["ridge"] == pytest.approx(12.0 + 7.0 + dormer, abs=0.01)
     assert lengths["hip"] == pytest.approx(40.24, abs=0.02)
-    assert lengths["abutment"] == pytest.approx(6.0, abs=0.01)
+    valley = (4 * 4 + 4 * 4 + (4 * tan(radians(42))) ** 2) ** 0.5
+    own = (1 + 1 + tan(radians(42)) ** 2) ** 0.5
+    assert lengths["valley"] == pytest.approx(2 * valley + 2 * own, abs=0.01)
+    assert lengths["kerb"] == pytest.approx(2 * (1.14 + 1.4 + 0.7 + 0.7), abs=0.01)
     hips = [row for row in tables["cuts"] if row["kind"] == "hip"]
     assert len(hips) == 8
     assert {row["jack_face_up_mitre_deg"] for row in hips} == {"53.38"}

@@ -115,6 +115,8 @@ def test_a_new_area_brings_its_rooms_and_stands_beside_the_others():
 def test_the_whole_roof_is_weighted_along_its_slopes():
     from math import cos, radians
 
+    from glacis.core.model.lookup import turning
+
     results = analyser().analyse(demo())
     total = weighted = 0.0
     for item in results.areas:
@@ -125,6 +127,7 @@ def test_the_whole_roof_is_weighted_along_its_slopes():
             x1 * y2 - x2 * y1
             for x1, y1, x2, y2 in zip(xs, ys, xs[1:] + xs[:1], ys[1:] + ys[:1], strict=True)
         )) / 2  # fmt: skip
+        plan -= sum(abs(turning(hole.outline)) for hole in area.holes)
         slope = plan / cos(radians(area.pitch))
         total += slope
         weighted += slope * item.roof.heat.transmittance

@@ -218,7 +218,7 @@ def test_picking_an_area_in_the_plan_shows_it_everywhere(window):
     assert window.desk.area.roof.area.id == "corridor"
     assert window.core._areas.currentText() == "Link corridor"
     window.step_area("1")
-    assert window.desk.area.roof.area.id == "hall-south"
+    assert window.desk.area.roof.area.id == "dormer-left"
     assert QApplication.instance() is not None
 
 

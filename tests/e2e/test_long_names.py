@@ -27,6 +27,11 @@ def named(name: str):
     own = own_material(
         id="sea-grass-fill", name=name, family="loose-fill", conductivity=0.39, source=""
     )
+    things = {
+        "dormers": tuple(replace(item, name=name) for item in project.dormers),
+        "openings": tuple(replace(item, name=name) for item in project.openings),
+    }
+    project = replace(project, **things)
     project = replace(
         project, name=name, areas=areas, assemblies=assemblies, zones=zones, materials=(own,)
     )

@@ -9,12 +9,15 @@ from PyQt6.QtTest import QTest
 from e2e.conftest import drag, hot, middle, send
 from glacis.report.scene import Text
 from glacis.ui.stages.shape_bench import ShapeBench
+from support import free_demo
 
 PLAIN = Qt.KeyboardModifier.NoModifier
 
 
 @pytest.fixture
 def shape(window) -> ShapeBench:
+    """The bench on the demo with a plain hall whose planes stand for themselves."""
+    window.desk.open_document(free_demo(), None)
     window.show_stage("shape")
     window.desk.select_area("hall-south")
     bench = window.bench("shape")
@@ -32,7 +35,7 @@ def words(bench: ShapeBench) -> str:
 
 
 def corner(bench: ShapeBench, east: float, north: float) -> QPointF:
-    outline = bench._outline()
+    outline = bench.hand.outline()
     number = min(
         range(len(outline)), key=lambda k: abs(outline[k][0] - east) + abs(outline[k][1] - north)
     )
@@ -77,10 +80,10 @@ def test_a_corner_snaps_to_others_and_refuses_to_cross(window, shape):
 def test_corners_by_keyboard(window, shape):
     shape.canvas.setFocus()
     QTest.keyClick(shape.canvas, Qt.Key.Key_Space)
-    start = shape._outline()[0]
+    start = shape.hand.outline()[0]
     QTest.keyClick(shape.canvas, Qt.Key.Key_Down)
     QTest.keyClick(shape.canvas, Qt.Key.Key_Down)
-    assert shape._outline()[0] == pytest.approx((start[0], start[1] - 0.1))
+    assert shape.hand.outline()[0] == pytest.approx((start[0], start[1] - 0.1))
     level = area(window, "hall-south").level
     assert level == pytest.approx(4.2 - 0.1 * tan(radians(42)))
     window.undo()
@@ -91,7 +94,7 @@ def test_corners_are_made_and_taken_out(window, shape):
     x, y = shape._fit().point(12.0, 0.0)
     send(shape.canvas, QEvent.Type.MouseButtonDblClick, QPointF(x, y), PLAIN)
     assert len(area(window, "hall-south").outline) == 5
-    assert shape._outline()[shape._corner] == pytest.approx((12.0, 0.0), abs=0.1)
+    assert shape.hand.outline()[shape.hand.corner] == pytest.approx((12.0, 0.0), abs=0.1)
     shape.canvas.setFocus()
     QTest.keyClick(shape.canvas, Qt.Key.Key_Delete)
     assert len(area(window, "hall-south").outline) == 4
@@ -143,8 +146,8 @@ def test_the_roof_turns_and_areas_are_picked_in_space(window, shape):
     assert "seen from 200°" in words(shape)
     QTest.keyClick(shape.canvas, Qt.Key.Key_Right)
     assert "seen from 215°" in words(shape)
-    drag(shape.canvas, QPointF(5, 5), QPointF(65, 5))
-    assert "seen from 245°" in words(shape)
+    drag(shape.canvas, QPointF(5, 25), QPointF(65, 65))
+    assert "seen from 245° (0° is north), 42° above" in words(shape)
     send(
         shape.canvas,
         QEvent.Type.MouseButtonPress,
@@ -167,7 +170,7 @@ def test_an_area_goes_with_the_build_up_only_it_used_and_comes_back(window, shap
     for name in [a.id for a in before.areas]:
         window.desk.select_area(name)
         shape.remove.click()
-    for view in ("plan", "space", "cuts"):
+    for view in ("plan", "space", "cuts", "layers"):
         shape.show_view(view)
-        assert "No roof area yet" in words(shape)
+        assert "No roof yet" in words(shape)
     assert not shape.strip.isVisible()

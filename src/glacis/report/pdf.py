@@ -42,7 +42,7 @@ from glacis.report.charts.water import verdict_words, water_scene
 from glacis.report.geometry import area_rows, cut_rows, junction_rows
 from glacis.report.palette import PRINT
 from glacis.report.pdf_scene import FACES, Drawing, register_fonts
-from glacis.report.scene import subscripted
+from glacis.report.scene import shorten, subscripted
 from glacis.report.section import SectionStyle, section_scene
 
 Progress = Callable[[float, str], None]
@@ -92,6 +92,16 @@ class Styles:
         self.right = _style("right", 8.5, alignment=TA_RIGHT)
         self.head = _style("head", 8.5, textColor=second)
         self.head_right = _style("head-right", 8.5, textColor=second, alignment=TA_RIGHT)
+
+
+MOST_PLACES = 8
+
+
+def _places(names: list[str]) -> str:
+    """Names of areas, each cut to a sensible length, the last ones only counted."""
+    shown = [shorten(name, 220, 9) for name in names[:MOST_PLACES]]
+    rest = len(names) - len(shown)
+    return "; ".join(shown) + (f" and {rest} more" if rest else "")
 
 
 def _markup(text: str) -> str:
@@ -170,7 +180,7 @@ class Report:
             rows.append(
                 [
                     Paragraph(f"<font color='{PRINT[severity]}'><b>{severity}</b></font>", s.cell),
-                    self._p("; ".join(places), s.cell),
+                    self._p(_places(places), s.cell),
                     Paragraph(why, s.cell),
                     self._p(sources[rule].source, s.cell),
                 ]

@@ -5,7 +5,7 @@ from math import cos, radians, sin
 from msgspec import Struct
 
 from glacis.core.judgement.finding import Severity
-from glacis.core.model.document import Project
+from glacis.core.model.document import Project, RoofArea
 from glacis.report.scene import FACE, Hot, Item, Line, Scene, Shape, Text
 
 
@@ -42,6 +42,11 @@ def fall_arrow(x: float, y: float, azimuth: float) -> Line:
     )  # fmt: skip
 
 
+def is_upper(project: Project, area: RoofArea) -> bool:
+    """Whether an area is a dormer's, which lies over another in plan."""
+    return area.grown is not None and any(area.grown.source == d.id for d in project.dormers)
+
+
 def plan_scene(
     project: Project,
     selected: str,
@@ -56,7 +61,7 @@ def plan_scene(
     fit = fit_plan(project, width, height)
     items: list[Item] = []
     hot: list[Hot] = []
-    for area in sorted(project.areas, key=lambda item: item.id == selected):
+    for area in sorted(project.areas, key=lambda a: (is_upper(project, a), a.id == selected)):
         points = [fit.point(x, y) for x, y in area.outline]
         flat = tuple(value for point in points for value in point)
         chosen = area.id == selected

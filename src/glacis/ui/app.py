@@ -10,7 +10,7 @@ from PyQt6.QtCore import QTimer
 from PyQt6.QtGui import QGuiApplication
 from PyQt6.QtWidgets import QApplication
 
-from glacis.demo.tern_point import tern_point
+from glacis.demo.shipped import shipped_demo
 from glacis.files.libraries import load_library, load_sites
 from glacis.session.journal import discard, orphans
 from glacis.session.places import config_folder, journal_folder
@@ -31,7 +31,7 @@ def make_window(
     if isinstance(application, QApplication):
         apply_theme(application, settings.theme)
     sites = load_sites()
-    project = tern_point(sites[0]) if demo else empty_project(sites)
+    project = shipped_demo() if demo else empty_project(sites)
     desk = Desk(project, load_library(), sites, settings)
     documents = Documents(desk, config, journals)
     window = MainWindow(desk, documents, prompts)

@@ -4,7 +4,7 @@ from pathlib import Path
 
 from glacis.core.errors import GlacisError
 from glacis.core.model.document import Project
-from glacis.demo.tern_point import tern_point
+from glacis.demo.shipped import DemoName, shipped_demo
 from glacis.files.atomic import Stamp, stamp_of
 from glacis.files.project_file import load, save
 from glacis.session.journal import FileLock, Journal, Recovered, discard
@@ -48,10 +48,10 @@ class Documents:
         self._release()
         self._desk.open_document(empty_project(self._desk.sites), None)
 
-    def demo(self) -> None:
-        """The demo project."""
+    def demo(self, name: DemoName = "tern-point") -> None:
+        """One of the demo projects."""
         self._release()
-        self._desk.open_document(tern_point(self._desk.sites[0]), None)
+        self._desk.open_document(shipped_demo(name), None)
 
     def example(self, identifier: str) -> None:
         """One of the example roofs, as a new project."""

@@ -3,6 +3,7 @@
 from collections.abc import Callable
 from functools import partial
 from pathlib import Path
+from typing import TYPE_CHECKING
 
 from PyQt6.QtCore import QByteArray, QSize, QTimer
 from PyQt6.QtGui import QAction, QCloseEvent, QKeySequence
@@ -31,6 +32,9 @@ from glacis.ui.theme.theme import apply_theme
 from glacis.ui.walk import Walk
 from glacis.ui.widgets.labels import label, rich, tight
 from glacis.ui.working_panel import WorkingPanel
+
+if TYPE_CHECKING:
+    from glacis.ui.stages.shape_bench import ShapeBench
 
 DESIGN_SIZE = QSize(1280, 800)
 LEAST_SIZE = QSize(1100, 700)
@@ -269,6 +273,21 @@ class MainWindow(QMainWindow):
         self.show_stage("build-up")
         self._on_section(lambda bench: bench.panels.add_area())
 
+    def new_roof(self) -> None:
+        """Ask for a new roof on the Shape bench."""
+        self._on_shape(lambda bench: bench.open_panel())
+
+    def free_planes(self) -> None:
+        """Let the planes of the selected roof stand for themselves."""
+        self._on_shape(lambda bench: bench.free_planes())
+
+    def _on_shape(self, do: Callable[["ShapeBench"], object]) -> None:
+        from glacis.ui.stages.shape_bench import ShapeBench
+
+        bench = self.bench("shape")
+        if isinstance(bench, ShapeBench):
+            do(bench)
+
     def choose_approach(self) -> None:
         """Offer the approaches on the Build-up bench."""
         self.show_stage("build-up")
@@ -352,6 +371,12 @@ class MainWindow(QMainWindow):
         """Open the demo."""
         if self._may_leave():
             self.documents.demo()
+            self._take_up()
+
+    def open_barn(self) -> None:
+        """Open the demo in US units."""
+        if self._may_leave():
+            self.documents.demo("sallow-creek")
             self._take_up()
 
     def open_example(self) -> None:

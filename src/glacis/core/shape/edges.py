@@ -21,6 +21,10 @@ STRAIGHT = 1e-3
 """Planes whose slopes across an edge differ by less [-] run on as one."""
 
 
+Side = tuple[float, float, float, float, Plane]
+"""Ends of a side in plan, and the area it bounds."""
+
+
 class Edge(Struct, frozen=True):
     """A piece of an area's outline.
 
@@ -56,23 +60,36 @@ class Junction(Struct, frozen=True):
     areas: tuple[str, ...]
 
 
-def _overlap(a: Vector, b: Vector, c: Vector, d: Vector) -> tuple[float, float] | None:
-    """The part of a–b, as shares of it, that c–d covers in plan the other way round."""
-    ux, uy = b[0] - a[0], b[1] - a[1]
-    if (d[0] - c[0]) * ux + (d[1] - c[1]) * uy >= 0:
-        return None
+def _overlaps(a: Vector, b: Vector, beside: list[Side]) -> list[tuple[float, float, Plane]]:
+    """The parts of a–b, as shares of it, that sides of other areas cover the other way round."""
+    ax, ay = a[0], a[1]
+    ux, uy = b[0] - ax, b[1] - ay
     size = hypot(ux, uy)
     room = NEAR * size
-    cx, cy, dx, dy = c[0] - a[0], c[1] - a[1], d[0] - a[0], d[1] - a[1]
-    if abs(cx * uy - cy * ux) > room or abs(dx * uy - dy * ux) > room:
-        return None
-    first, last = (dx * ux + dy * uy) / size**2, (cx * ux + cy * uy) / size**2
-    low, high = max(0.0, first), min(1.0, last)
-    return (low, high) if (high - low) * size > NEAR else None
+    found = []
+    reach = ax * uy - ay * ux
+    for cx, cy, dx, dy, other in beside:
+        if not -room <= cx * uy - cy * ux - reach <= room:
+            continue
+        if not -room <= dx * uy - dy * ux - reach <= room:
+            continue
+        if (dx - cx) * ux + (dy - cy) * uy >= 0:
+            continue
+        low = max(0.0, ((dx - ax) * ux + (dy - ay) * uy) / size**2)
+        high = min(1.0, ((cx - ax) * ux + (cy - ay) * uy) / size**2)
+        if (high - low) * size > NEAR:
+            found.append((low, high, other))
+    return sorted(found, key=lambda item: item[:2])
 
 
 def _at(a: Vector, b: Vector, share: float) -> Vector:
-    return tuple(p + (q - p) * share for p, q in zip(a, b, strict=True))  # type: ignore[return-value]
+    if share in (0.0, 1.0):
+        return b if share else a
+    return (
+        a[0] + (b[0] - a[0]) * share,
+        a[1] + (b[1] - a[1]) * share,
+        a[2] + (b[2] - a[2]) * share,
+    )
 
 
 def _inward_slope(plane: Plane, a: Vector, b: Vector) -> float:
@@ -152,16 +169,10 @@ def _sides(ring: tuple[Vector, ...]) -> Iterator[tuple[Vector, Vector]]:
     return zip(ring, ring[1:] + ring[:1], strict=True)
 
 
-def _pieces(plane: Plane, near: list[Plane]) -> Iterator[Edge]:
-    beside = [(side, other) for other in near for ring, _ in _rings(other) for side in _sides(ring)]
+def _pieces(plane: Plane, beside: list[Side]) -> Iterator[Edge]:
     for ring, by in _rings(plane):
         for a, b in _sides(ring):
-            found: list[tuple[float, float, Plane]] = []
-            for (c, d), other in beside:
-                part = _overlap(a, b, c, d)
-                if part is not None:
-                    found.append((*part, other))
-            for edge in _cut(plane, a, b, sorted(found, key=lambda item: item[:2])):
+            for edge in _cut(plane, a, b, _overlaps(a, b, beside)):
                 kerb = by and not edge.other and not edge.over
                 yield Edge("kerb", edge.start, edge.end, plane.id) if kerb else edge
 
@@ -189,7 +200,17 @@ def _cut(
 def edges_of(planes: tuple[Plane, ...]) -> tuple[Edge, ...]:
     """Every edge of every area, those that two areas share once for each."""
     near = _neighbours(planes)
-    return tuple(edge for plane in planes for edge in _pieces(plane, near[plane.id]))
+    sides: dict[str, list[Side]] = {
+        plane.id: [
+            (c[0], c[1], d[0], d[1], plane) for ring, _ in _rings(plane) for c, d in _sides(ring)
+        ]
+        for plane in planes
+    }
+    return tuple(
+        edge
+        for plane in planes
+        for edge in _pieces(plane, [side for other in near[plane.id] for side in sides[other.id]])
+    )
 
 
 def junctions_of(edges: tuple[Edge, ...]) -> tuple[Junction, ...]:

@@ -1,6 +1,6 @@
 """Vectors in space, as tuples: x east, y north, z up [m]."""
 
-from math import acos, degrees, sqrt
+from math import atan2, degrees, sqrt
 
 Vector = tuple[float, float, float]
 UP: Vector = (0.0, 0.0, 1.0)
@@ -43,6 +43,8 @@ def unit(a: Vector) -> Vector:
 
 
 def angle(a: Vector, b: Vector) -> float:
-    """Angle between two directions [°], 0 to 180."""
-    share = dot(a, b) / (length(a) * length(b))
-    return degrees(acos(max(-1.0, min(1.0, share))))
+    """Angle between two directions [°], 0 to 180; exact to the last digits for small ones too."""
+    x = a[1] * b[2] - a[2] * b[1]
+    y = a[2] * b[0] - a[0] * b[2]
+    z = a[0] * b[1] - a[1] * b[0]
+    return degrees(atan2(sqrt(x * x + y * y + z * z), dot(a, b)))

@@ -5,7 +5,7 @@ from math import atan2, cos, degrees, hypot, radians, sin
 
 from msgspec import Struct
 
-from glacis.core.model.document import Project, RoofArea
+from glacis.core.model.document import Project
 from glacis.core.shape.edges import Edge, EdgeKind
 from glacis.core.shape.planes import Plane
 from glacis.core.shape.shape import Shape as RoofShape
@@ -19,7 +19,7 @@ from glacis.report.charts.plan_marks import (
     footprint_marks,
     thing_marks,
 )
-from glacis.report.plan import Fit, fall_arrow, fit_plan
+from glacis.report.plan import Fit, fall_arrow, fit_plan, is_upper
 from glacis.report.scene import (
     CUT,
     DIMENSION,
@@ -144,10 +144,6 @@ NUDGES = tuple(
 """Where else than in the middle a name may stand [pt]."""
 
 
-def _is_upper(area: RoofArea, dormers: set[str]) -> bool:
-    return area.grown is not None and area.grown.source in dormers
-
-
 def _plan_box(shape: RoofShape, area: str, fit: Fit) -> Bounds:
     plane = shape.plane(area)
     corners = plane.corners if plane else ()
@@ -255,12 +251,11 @@ def shape_plan_scene(
     taken: list[Bounds] = []
     named: dict[str, float] = {}
     hot: list[Hot] = []
-    upper = {dormer.id for dormer in project.dormers}
     things = [spot.box for spot in thing_marks(project, held.thing, fit)[1]]
-    things += [_plan_box(shape, area.id, fit) for area in project.areas if _is_upper(area, upper)]
+    things += [_plan_box(shape, area.id, fit) for area in project.areas if is_upper(project, area)]
 
     def order(plane: Plane) -> tuple[bool, bool]:
-        return _is_upper(names[plane.id], upper), plane.id == held.area
+        return is_upper(project, names[plane.id]), plane.id == held.area
 
     for plane in sorted(shape.planes, key=order):
         chosen = plane.id == held.area
@@ -269,7 +264,7 @@ def shape_plan_scene(
         fills.append(Shape(flat, "wash" if chosen else "bench"))
         area = names[plane.id]
         facts = f"{with_unit(plane.true_area, Quantity.AREA, system)}, {with_unit(area.pitch, Quantity.ANGLE, system)}"
-        over = [] if _is_upper(area, upper) else things
+        over = [] if is_upper(project, area) else things
         name = list(_name(plane, (area.name, facts), fit, over))
         words.extend(name)
         taken.extend(_bounds(text) for text in name)

@@ -35,15 +35,8 @@ class DrawingStrip(QWidget):
         self.leave = QPushButton("Leave")
         self.leave.setToolTip("Leave without a roof (Esc)")
         self.leave.clicked.connect(hand.stop_drawing)
-        field_grid(
-            self,
-            (
-                (
-                    ("Length", self.length), ("Direction", self.direction), ("", self.add),
-                    ("", self.close_it), ("", self.leave),
-                ),
-            ),
-        )  # fmt: skip
+        first = (("Length", self.length), ("Direction", self.direction), ("", self.add))
+        field_grid(self, (first, (("", self.close_it), ("", self.leave))))
         for field in (self.length, self.direction):
             field.said.connect(self.said)
             field.show_value(5.0 if field is self.length else 90.0, desk.system)

@@ -4,13 +4,12 @@ from functools import partial
 
 from msgspec.structs import replace
 from PyQt6.QtCore import pyqtSignal
-from PyQt6.QtWidgets import QPushButton, QWidget
+from PyQt6.QtWidgets import QWidget
 
 from glacis.core.model.geometry import Footprint, FootprintEdge
 from glacis.core.shape.change import (
     edge_length,
     find_edge,
-    release_footprint,
     set_edge,
     set_footprint,
     set_length,
@@ -56,23 +55,15 @@ class EdgeStrip(QWidget):
         self.level.committed.connect(self._take_level)
         self.top = UnitField("Height at which the roof is cut level", Quantity.LENGTH, WIDTH)
         self.top.committed.connect(self._take_top)
-        self.free = QPushButton("Free its planes")
-        self.free.setToolTip(
-            "Let the planes stand for themselves, to be shaped one by one; they no longer follow the outline"
-        )
-        self.free.clicked.connect(self._free)
         f = self.fields
-        first = (
-            ("Edge", self.kind), ("Length", self.length), ("Pitch", f["pitch"]),
-            ("Overhang", f["overhang"]),
-        )  # fmt: skip
+        first = (("Edge", self.kind), ("Length", self.length), ("Overhang", f["overhang"]))
         second = (
-            ("Rises at", f["rise"]),
-            ("Goes on at", f["upper_pitch"]),
+            ("Pitch", f["pitch"]),
+            ("goes on at", f["upper_pitch"]),
             ("from", f["upper_from"]),
         )
-        third = (("Roof level", self.level), ("Cut level at", self.top), ("", self.free))
-        field_grid(self, (first, (*second,), third))
+        third = (("Rises at", f["rise"]), ("Roof level", self.level), ("cut level at", self.top))
+        field_grid(self, (first, second, third))
         for field in (self.length, self.level, self.top, *f.values()):
             field.said.connect(self.said)
 
@@ -157,8 +148,3 @@ class EdgeStrip(QWidget):
 
     def _take_top(self, value: float) -> None:
         self._take_roof(self.top, "Cut roof level", top=value or None)
-
-    def _free(self) -> None:
-        footprint = self._hand.footprint
-        if footprint is not None:
-            self._desk.act("Free its planes", partial(release_footprint, identifier=footprint.id))

@@ -30,7 +30,7 @@ GAP = 3.0
 FIELDS: tuple[tuple[str, str, Quantity, float], ...] = (
     ("length", "Length, west to east", Quantity.LENGTH, 14.0),
     ("depth", "Depth, south to north", Quantity.LENGTH, 9.0),
-    ("wing", "Width of wings", Quantity.LENGTH, 5.0),
+    ("wing", "Width of wings", Quantity.LENGTH, 4.0),
     ("pitch", "Pitch", Quantity.ANGLE, 35.0),
     ("level", "Level of the eaves", Quantity.LENGTH, 3.0),
     ("overhang", "Overhang of the eaves", Quantity.LENGTH, 0.0),

@@ -11,7 +11,7 @@ from glacis.core.errors import GlacisError
 from glacis.core.model.document import Project
 from glacis.core.model.geometry import Opening
 from glacis.core.model.lookup import things_of
-from glacis.core.shape.change import add_dormer, add_opening, remove_shape
+from glacis.core.shape.change import add_dormer, add_opening, release_footprint, remove_shape
 from glacis.core.shape.cuts import Cut
 from glacis.core.shape.outline import Point
 from glacis.core.shape.place import PLACES, placed_dormer, placed_opening
@@ -419,6 +419,15 @@ class ShapeBench(Bench):
             self.said.emit(str(fault), True)
             return
         self.said.emit(f"Written: {path.name}", False)
+
+    def free_planes(self) -> None:
+        """Let the planes of the selected roof stand for themselves, to be shaped one by one."""
+        footprint = self.hand.footprint
+        if footprint is None:
+            self.said.emit("The selected area grows from no outline: it stands for itself.", True)
+            return
+        act = partial(release_footprint, identifier=footprint.id)
+        self.desk.act(f"Free the planes of {footprint.name}", act)
 
     def remove_selected(self) -> None:
         """Take the chosen opening away, else the selected area with its roof."""

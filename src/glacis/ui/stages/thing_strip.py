@@ -17,7 +17,7 @@ from glacis.ui.stages.plan_hand import PlanHand
 from glacis.ui.widgets.labels import label
 from glacis.ui.widgets.unit_field import UnitField
 
-WIDTH = 96
+WIDTH = 88
 FORMS = (("Gable", "gable"), ("Shed", "shed"))
 DORMER_ONLY = ("Front wall", "Pitch", "Form")
 OPENING_ONLY = ("Length", "Upstand")
@@ -40,7 +40,7 @@ class ThingStrip(QWidget):
         self.name = QLineEdit()
         self.name.setAccessibleName("Name of it")
         self.name.setToolTip("Name: Return takes it")
-        self.name.setMinimumWidth(150)
+        self.name.setMinimumWidth(110)
         self.name.editingFinished.connect(self._take_name)
         self.form = chooser("Form of the dormer", FORMS)
         self.form.activated.connect(self._take_form)

@@ -50,8 +50,9 @@ class UnitField(QLineEdit):
         if value is not None:
             self.show_value(value, system)
             return
+        typing = self.hasFocus() and self.text() != self._shown
         self._value, self._system, self._shown = 0.0, system, ""
-        if not self.hasFocus():
+        if not typing:
             self._show()
 
     def _show(self) -> None:
