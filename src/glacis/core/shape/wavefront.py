@@ -16,7 +16,7 @@ import numpy as np
 from msgspec import Struct
 
 from glacis.core.errors import GlacisError
-from glacis.core.shape.vectors import Vector
+from glacis.core.shape.vectors import Vector, cross, dot, length, minus
 
 Point = tuple[float, float]
 Key = tuple[int, int]
@@ -570,15 +570,37 @@ def _joined(front: _Front, members: list[Key]) -> dict[tuple[int, int], int]:
     return {side: rim for side, rim in sides.items() if side[::-1] not in sides}
 
 
-def _faces(front: _Front) -> tuple[Face, ...]:
-    faces = []
+def _walks(front: _Front) -> list[tuple[int, int, list[int]]]:
+    """Edge, band and corners of every face that is no wall."""
+    walks = []
     for (lead, band), members in sorted(_groups(front).items()):
         if front.rims[lead].bands[band].pitch >= 90:
             continue
         sides = _joined(front, members)
         for walk in _cycles(list(sides), front.nodes):
-            corners = tuple(front.nodes[node] for node in walk)
-            if _area(corners) > front.near**2:
+            if _area(tuple(front.nodes[node] for node in walk)) > front.near**2:
                 steps = zip(walk, walk[1:] + walk[:1], strict=True)
-                faces.append(Face(min(sides[step] for step in steps), band, corners))
+                walks.append((min(sides[step] for step in steps), band, walk))
+    return walks
+
+
+def _idle(front: _Front, walks: list[list[int]]) -> set[int]:
+    """Corners at which no face turns: left over where planes in one line grew together."""
+    turns: set[int] = set()
+    for walk in walks:
+        for k, node in enumerate(walk):
+            a, b, c = (front.nodes[n] for n in (walk[k - 1], node, walk[(k + 1) % len(walk)]))
+            one, two = minus(b, a), minus(c, b)
+            if length(cross(one, two)) > 1e-7 * length(one) * length(two) or dot(one, two) < 0:
+                turns.add(node)
+    return {node for walk in walks for node in walk} - turns
+
+
+def _faces(front: _Front) -> tuple[Face, ...]:
+    walks = _walks(front)
+    idle = _idle(front, [walk for _, _, walk in walks])
+    faces = [
+        Face(rim, band, tuple(front.nodes[node] for node in walk if node not in idle))
+        for rim, band, walk in walks
+    ]
     return tuple(sorted(faces, key=lambda face: (face.rim, face.band)))

@@ -134,9 +134,11 @@ def _labels(
             for px in (spot[0], spot[2])
             for py in (spot[1], spot[3])
         )
+        spots = [(x, y), *((px, py) for px in (spot[0], spot[2]) for py in (spot[1], spot[3]))]
         covered = any(
-            Hot("", "", _bounds(view, later), "", view.flat(later.corners)).holds(x, y)
+            Hot("", "", _bounds(view, later), "", view.flat(later.corners)).holds(*at)
             for later in order[place + 1 :]
+            for at in spots
         )
         free = all(
             spot[2] < t[0] or t[2] < spot[0] or spot[3] < t[1] or t[3] < spot[1] for t in taken

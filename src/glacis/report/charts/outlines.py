@@ -42,7 +42,7 @@ STROKES: dict[EdgeKind, tuple[float, Dash]] = {
     "valley": (2.4, "dash"), "break": (CUT, "dot"), "abutment": (CUT, "dash-dot"),
     "seam": (DIMENSION, "dot"), "parapet": (3.0, "solid"), "kerb": (FACE, "solid"),
 }  # fmt: skip
-MARGIN = 48.0
+MARGIN = 58.0
 LABEL = 12.0
 
 
@@ -139,9 +139,12 @@ def _fall(
 
 
 NUDGES = tuple(
-    (dx, dy) for dy in (0, -30, 30, -60, 60) for dx in (0, -70, 70, -140, 140, -220, 220)
+    sorted(
+        ((dx, dy) for dx in range(-240, 241, 16) for dy in range(-64, 65, 8)),
+        key=lambda step: step[0] ** 2 + 4 * step[1] ** 2,
+    )
 )
-"""Where else than in the middle a name may stand [pt]."""
+"""Where else than in the middle a name may stand [pt], the nearest first."""
 
 
 def _plan_box(shape: RoofShape, area: str, fit: Fit) -> Bounds:
@@ -150,26 +153,46 @@ def _plan_box(shape: RoofShape, area: str, fit: Fit) -> Bounds:
     return bounds_of(tuple(v for c in corners for v in fit.point(c[0], c[1])))
 
 
+def _along(spot: Bounds) -> Iterator[tuple[float, float]]:
+    """Points on the upper and lower side of a rectangle, close enough to meet a notch."""
+    for share in (0.0, 1.0, 0.5, 0.25, 0.75):
+        x = spot[0] + (spot[2] - spot[0]) * share
+        yield x, spot[1]
+        yield x, spot[3]
+
+
+def _room_for(
+    lines: tuple[str, str], middle: tuple[float, float], whole: Hot, things: list[Bounds]
+) -> tuple[float, float] | None:
+    """Where two lines lie within an area and off what stands there, near its middle."""
+    half = max(text_width(lines[0], 13), text_width(lines[1], LABEL)) / 2 + 3
+    left, top, right, bottom = whole.box
+    if 2 * half > right - left or bottom - top < 31:
+        return None
+    for dx, dy in NUDGES:
+        x, y = middle[0] + dx, middle[1] + dy
+        spot = (x - half, y - (22 if lines[0] else 7), x + half, y + 9)
+        if _clear(spot, things) and all(whole.holds(*at) for at in _along(spot)):
+            return x, y
+    return None
+
+
 def _name(plane: Plane, words: tuple[str, str], fit: Fit, things: list[Bounds]) -> Iterator[Text]:
-    """Name and facts in the middle, or beside it where something stands there."""
-    xs = [c[0] for c in plane.corners]
-    room = (max(xs) - min(xs)) * fit.scale * 0.72
+    """Name and facts where they find room, else the end of the name, else the facts alone."""
     name, facts = words
-    if text_width(facts, LABEL) > room:
-        return
-    shown = shorten(name, room, 13)
-    half = max(text_width(shown, 13), text_width(facts, LABEL)) / 2 + 3
     flat = tuple(v for c in plane.corners for v in fit.point(c[0], c[1]))
     whole = Hot("", "", bounds_of(flat), "", flat)
-    x, y = fit.point(*middle_of(plane))
-    for dx, dy in NUDGES if things else NUDGES[:1]:
-        spot = (x + dx - half, y + dy - 22, x + dx + half, y + dy + 9)
-        inside = all(whole.holds(px, py) for px in (spot[0], spot[2]) for py in (spot[1], spot[3]))
-        if (inside or not (dx or dy)) and _clear(spot, things):
-            x, y = x + dx, y + dy
-            break
-    yield Text(x, y - 10, shown, 13, "ink", "middle", "semibold")
-    yield Text(x, y + 5, facts, LABEL, "second", "middle")
+    if text_width(facts, LABEL) > (whole.box[2] - whole.box[0]) * 0.72:
+        return
+    middle = fit.point(*middle_of(plane))
+    room = (whole.box[2] - whole.box[0]) * 0.72
+    for shown in (shorten(name, room, 13), name.rpartition(", ")[2], ""):
+        at = _room_for((shown, facts), middle, whole, things)
+        if at is not None:
+            if shown:
+                yield Text(at[0], at[1] - 10, shown, 13, "ink", "middle", "semibold")
+            yield Text(at[0], at[1] + 5, facts, LABEL, "second", "middle")
+            return
 
 
 def fit_shape(project: Project, width: float, height: float) -> Fit:
@@ -251,7 +274,10 @@ def shape_plan_scene(
     taken: list[Bounds] = []
     named: dict[str, float] = {}
     hot: list[Hot] = []
-    things = [spot.box for spot in thing_marks(project, held.thing, fit)[1]]
+    marks, spots = _over(project, shape, held, fit)
+    dimensions = [_bounds(item) for item in marks if isinstance(item, Text)]
+    taken.extend(dimensions)
+    things = [spot.box for spot in thing_marks(project, held.thing, fit)[1]] + dimensions
     things += [_plan_box(shape, area.id, fit) for area in project.areas if is_upper(project, area)]
 
     def order(plane: Plane) -> tuple[bool, bool]:
@@ -280,7 +306,6 @@ def shape_plan_scene(
     words.extend(labels)
     for plane in shape.planes:
         words.extend(_fall(plane, names[plane.id].azimuth, fit, named[plane.id], taken))
-    marks, spots = _over(project, shape, held, fit)
     items = (*fills, *lines, *words, *marks, *_bar(fit, height, system))
     return Scene(width, height, items, (*hot, *spots))
 

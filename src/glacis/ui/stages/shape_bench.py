@@ -109,8 +109,8 @@ class ShapeBench(Bench):
         self._make_strips()
 
     def _make_buttons(self) -> None:
-        self.new = QPushButton("New roof…")
-        self.new.setToolTip("A roof from a form, a drawn outline or a file")
+        self.new = QPushButton("New…")
+        self.new.setToolTip("A new roof from a form, a drawn outline or a file (Ctrl+R)")
         self.new.clicked.connect(lambda _on=False: self.open_panel())
         self.place = QPushButton("Place…")
         self.place.setToolTip("A dormer, rooflight, chimney or plant on the selected area")
@@ -220,7 +220,7 @@ class ShapeBench(Bench):
         """What to say while there is no area and none is drawn."""
         if self.hand.drawing is not None or self.desk.area is not None:
             return ""
-        return "No roof yet: press New roof for a form, a drawn outline or a file."
+        return "No roof yet: press New for a form, a drawn outline or a file."
 
     def _totals(self) -> str:
         show, planes = partial(with_unit, system=self.desk.system), self.shape.planes
