@@ -33,6 +33,9 @@ class Answers(Prompts):
     def save_path(self, _parent: QWidget, _title: str, _proposal: str, _kinds: str) -> Path | None:
         return self.path
 
+    def outline_path(self, _parent: QWidget) -> Path | None:
+        return self.path
+
     def table_path(self, _parent: QWidget) -> Path | None:
         return self.path
 

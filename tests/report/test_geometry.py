@@ -10,6 +10,7 @@ from hypothesis import strategies as st
 from msgspec.structs import replace
 
 from glacis.core.model.document import Project
+from glacis.core.shape.cuts import Saw
 from glacis.core.shape.shape import shape_of
 from glacis.core.shape.vectors import dot
 from glacis.report.charts.cuts import Choice, cuts_scene
@@ -168,7 +169,7 @@ def test_the_chosen_cut_is_in_the_table_whatever_the_room(number, height):
     project = demo()
     shape = shape_of(project)
     names = {area.id: area.name for area in project.areas}
-    scene = cuts_scene(shape.cuts, names, Choice(number, 0.12, 0.065), 560.0, height, "si")
+    scene = cuts_scene(shape.cuts, names, Choice(number, Saw()), 560.0, height, "si")
     assert str(number) in {part.id for part in scene.hot}
     assert all(part.box[3] <= height for part in scene.hot)
 

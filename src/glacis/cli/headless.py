@@ -20,6 +20,9 @@ from glacis.files.project_file import load
 from glacis.files.results import results_json
 from glacis.files.shape_csv import cuts_csv, edges_csv
 
+WHAT = ("layers", "edges", "cuts", "results", "dxf", "plan", "space", "cut-cards")
+PICTURE = (1000.0, 700.0)
+
 
 def build_parser() -> argparse.ArgumentParser:
     """The words that the command line understands."""
@@ -39,7 +42,7 @@ def build_parser() -> argparse.ArgumentParser:
     report.add_argument("-o", "--output", type=Path, required=True, metavar="OUT.pdf")
     export = commands.add_parser("export", help="schedules in open formats")
     export.add_argument("file", type=Path, metavar="FILE")
-    export.add_argument("--what", choices=("layers", "edges", "cuts", "results"), required=True)
+    export.add_argument("--what", choices=WHAT, required=True)
     export.add_argument("-o", "--output", type=Path, required=True, metavar="OUT")
     return parser
 
@@ -104,7 +107,47 @@ def _export(project: Project, results: Results, what: str, output: Path) -> int:
         "edges": lambda: edges_csv(project),
         "cuts": lambda: cuts_csv(project),
     }
-    content = tables[what]().encode() if what in tables else _json(project, results)
+    drawings = {"dxf": _dxf, "plan": _plan_svg, "space": _space_svg, "cut-cards": _cut_cards}
+    if what in tables:
+        content = tables[what]().encode()
+    elif what in drawings:
+        content = drawings[what](project, results)
+    else:
+        content = _json(project, results)
     write_atomic(output, content)
     sys.stdout.write(f"{output}\n")
     return 0
+
+
+def _dxf(project: Project, _results: Results) -> bytes:
+    from glacis.files.dxf_write import roof_dxf
+
+    return roof_dxf(project)
+
+
+def _plan_svg(project: Project, _results: Results) -> bytes:
+    from glacis.core.shape.shape import shape_of
+    from glacis.report.charts.outlines import Held, fit_shape, shape_plan_scene
+    from glacis.report.svg import scene_svg
+
+    fit = fit_shape(project, *PICTURE)
+    scene = shape_plan_scene(project, shape_of(project), Held(""), fit, *PICTURE)
+    return scene_svg(scene, f"{project.name}: plan of the roof").encode()
+
+
+def _space_svg(project: Project, results: Results) -> bytes:
+    from glacis.core.shape.shape import shape_of
+    from glacis.report.charts.in_space import Turn, space_scene
+    from glacis.report.charts.shades import shading
+    from glacis.report.svg import scene_svg
+
+    shades = shading("build-up", project, results)
+    scene = space_scene(project, shape_of(project), shades, "", Turn(), PICTURE)
+    return scene_svg(scene, f"{project.name}: the roof in space").encode()
+
+
+def _cut_cards(project: Project, _results: Results) -> bytes:
+    from glacis.core.shape.cuts import Saw
+    from glacis.report.cut_cards import cut_cards_pdf
+
+    return cut_cards_pdf(project, Saw())

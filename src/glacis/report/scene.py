@@ -108,7 +108,7 @@ def shifted(item: Item, x: float, y: float) -> Item:
     return replace(item, points=points)
 
 
-_SUBSCRIPT = re.compile(r"(?<!\w)([A-Za-zδθλμφψ])_([A-Za-z0-9,]{1,8})(?!\w)")
+_SUBSCRIPT = re.compile(r"(?<!\w)([A-Za-zαβγδεθλμφψ])_([A-Za-z0-9,]{1,8})(?!\w)")
 SUB_SCALE, SUB_DROP = 0.74, 0.2
 """Size of a subscript and how far below the line it stands, in parts of the text size."""
 

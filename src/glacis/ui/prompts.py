@@ -22,6 +22,12 @@ class Prompts:
         name, _ = QFileDialog.getSaveFileName(parent, title, proposal, kinds)
         return Path(name) if name else None
 
+    def outline_path(self, parent: QWidget) -> Path | None:
+        """Which drawing to read outlines from."""
+        kinds = "Drawings (*.dxf *.geojson *.json)"
+        name, _ = QFileDialog.getOpenFileName(parent, "Read outlines", "", kinds)
+        return Path(name) if name else None
+
     def table_path(self, parent: QWidget) -> Path | None:
         """Which table to read."""
         name, _ = QFileDialog.getOpenFileName(parent, "Import materials", "", "CSV tables (*.csv)")

@@ -18,6 +18,7 @@ from PyQt6.QtWidgets import (
     QWidget,
 )
 
+from glacis.core.working import Working
 from glacis.files.atomic import stamp_of
 from glacis.report.scene import subscripted
 from glacis.ui.actions import ACTIONS, MENUS, Action
@@ -155,7 +156,9 @@ class MainWindow(QMainWindow):
         if stage == "shape":
             from glacis.ui.stages.shape_bench import ShapeBench
 
-            return ShapeBench(self.desk, self.prompts)
+            shape = ShapeBench(self.desk, self.prompts)
+            shape.working_made.connect(self._open_made)
+            return shape
         if stage == "heat":
             from glacis.ui.stages.heat_bench import HeatBench
 
@@ -322,9 +325,15 @@ class MainWindow(QMainWindow):
         if self.desk.area is None:
             self.say("There is no roof area yet, so there is nothing to work out.", True)
             return
+        self._working_panel().show_figure(figure)  # type: ignore[arg-type]
+
+    def _working_panel(self) -> WorkingPanel:
         if self._panel is None:
             self._panel = WorkingPanel(self.desk, self)
-        self._panel.show_figure(figure)  # type: ignore[arg-type]
+        return self._panel
+
+    def _open_made(self, make: Callable[[], tuple[Working, str] | None]) -> None:
+        self._working_panel().show_made(make)
 
     def toggle_findings(self) -> None:
         """Fold the findings away or back."""

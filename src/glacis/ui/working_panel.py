@@ -1,5 +1,6 @@
 """The working of a figure: every step a checker would redo."""
 
+from collections.abc import Callable
 from html import escape
 
 from PyQt6.QtCore import Qt
@@ -70,6 +71,7 @@ class WorkingPanel(QDialog):
         super().__init__(parent)
         self._desk = desk
         self._figure: Figure = "u"
+        self._make: Callable[[], tuple[Working, str] | None] | None = None
         self.setModal(False)
         self.resize(760, 520)
         column = tight(QVBoxLayout(self), (16, 12, 16, 12), 8)
@@ -96,13 +98,23 @@ class WorkingPanel(QDialog):
     def show_figure(self, figure: Figure) -> None:
         """Open on a figure."""
         self._figure = figure
+        self._make = None
         self.show()
         self.refresh()
         self.raise_()
         self.activateWindow()
         self._text.setFocus(Qt.FocusReason.PopupFocusReason)
 
+    def show_made(self, make: Callable[[], tuple[Working, str] | None]) -> None:
+        """Open on a working that somebody else makes, with words on where it belongs."""
+        self.show_figure("u")
+        self._make = make
+        self.refresh()
+
     def _working(self) -> Working | None:
+        if self._make is not None:
+            made = self._make()
+            return made[0] if made else None
         area = self._desk.area
         if area is not None and self._figure == "mean":
             return self._desk.results.mean_working()
@@ -118,7 +130,9 @@ class WorkingPanel(QDialog):
             return
         self.setWindowTitle(f"Working: {working.title}")
         self._title.setText(rich(working.title))
-        self._where.setText(rich(f"{area.roof.area.name} · {area.roof.assembly.name}"))
+        made = self._make() if self._make is not None else None
+        where = made[1] if made else f"{area.roof.area.name} · {area.roof.assembly.name}"
+        self._where.setText(rich(where))
         bar = self._text.verticalScrollBar()
         place = bar.value() if bar else 0
         self._text.setHtml(working_html(working, self._desk))

@@ -92,6 +92,19 @@ def add_roof(project: Project, footprint: Footprint, under: Under) -> Project:
     return settle(regrow(grown, own.id, (assembly, zone)))
 
 
+def add_roofs(project: Project, footprints: tuple[Footprint, ...], under: Under) -> Project:
+    """Several new footprints, built alike over the same rooms."""
+    for footprint in footprints:
+        if under.zone and under.assembly:
+            project = add_roof(project, footprint, under)
+            continue
+        known = {area.id for area in project.areas}
+        project = add_roof(project, footprint, under)
+        fresh = next(area for area in project.areas if area.id not in known)
+        under = Under(assembly=fresh.assembly, zone=fresh.zone)
+    return project
+
+
 def release_footprint(project: Project, identifier: str) -> Project:
     """Let the areas of a footprint stand for themselves, to be shaped one by one."""
     footprint_of(project, identifier)

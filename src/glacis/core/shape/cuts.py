@@ -80,6 +80,18 @@ class Cut(Struct, frozen=True):
         return self.tilt
 
 
+class Saw(Struct, frozen=True):
+    """What is cut, and with what [m].
+
+    Attributes:
+        thickness: of the board.
+        reach: of the blade.
+    """
+
+    thickness: float = 0.12
+    reach: float = 0.065
+
+
 class Passes(Struct, frozen=True):
     """Whether a saw reaches through a tilted cut.
 

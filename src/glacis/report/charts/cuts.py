@@ -5,7 +5,7 @@ from math import cos, radians, sin, tan
 
 from msgspec import Struct
 
-from glacis.core.shape.cuts import Cut, SideCut, passes
+from glacis.core.shape.cuts import Cut, Saw, SideCut, passes
 from glacis.core.units.format import plain, with_unit
 from glacis.core.units.quantities import Quantity, System
 from glacis.report.scene import (
@@ -31,11 +31,10 @@ SHOWN_THICKNESS = 34.0
 
 
 class Choice(Struct, frozen=True):
-    """Which cut is chosen, the board to be cut and how deep the saw reaches [m]."""
+    """Which cut is chosen, and what it is cut with."""
 
     number: int
-    thickness: float
-    reach: float
+    saw: Saw
 
 
 def degrees_words(value: float) -> str:
@@ -88,7 +87,8 @@ def _board(x: float, y: float, lean: float, mirror: float, size: float) -> Itera
     yield Shape(points, "tint:fibre", "ink", FACE)
 
 
-def _picture(cut: Cut, x: float, y: float, size: float) -> Iterator[Item]:
+def cut_picture(cut: Cut, x: float, y: float, size: float) -> Iterator[Item]:
+    """Two boards where they meet, seen along the line."""
     lean = cut.tilt if cut.kind != "valley" else -cut.tilt
     for mirror in (-1.0, 1.0):
         yield from _board(x, y, lean, mirror, size)
@@ -114,11 +114,12 @@ def _jack_words(cut: Cut, names: dict[str, str]) -> Iterator[str]:
         yield f"    Jacks differ by {plain(side.jack_step, 3)} times their spacing."
 
 
-def _words(cut: Cut, names: dict[str, str], choice: Choice, system: System) -> Iterator[str]:
-    cutting = passes(choice.thickness, cut.tilt, choice.reach)
-    board, deep, saw = (
+def cut_words(cut: Cut, names: dict[str, str], saw: Saw, system: System) -> Iterator[str]:
+    """What the saw is set to, line by line."""
+    cutting = passes(saw.thickness, cut.tilt, saw.reach)
+    board, deep, reach = (
         with_unit(value, Quantity.THICKNESS, system)
-        for value in (choice.thickness, cutting.depth, choice.reach)
+        for value in (saw.thickness, cutting.depth, saw.reach)
     )
     times = {
         0: "does not get through, even from both faces",
@@ -128,7 +129,7 @@ def _words(cut: Cut, names: dict[str, str], choice: Choice, system: System) -> I
     table = degrees_words(cut.tilt_complement)
     yield f"Blade {degrees_words(cut.tilt)} from square ({table} counted from the table)."
     yield f"Without a tilting saw: a wedge block of {degrees_words(cut.wedge)}."
-    yield f"Board of {board}: {deep} along the blade; a saw that reaches {saw} {times}."
+    yield f"Board of {board}: {deep} along the blade; a saw that reaches {reach} {times}."
     seat = degrees_words(cut.line_pitch)
     yield f"Member along the line: plumb cut {degrees_words(cut.plumb)}, seat cut {seat}."
     if cut.kind in ("hip", "valley"):
@@ -174,10 +175,10 @@ def cuts_scene(
     top = min(height - picture, TOP + 2 * ROW * min(rows, len(cuts)) + 16)
     drop = size * tan(radians(abs(cut.tilt))) * cos(radians(cut.tilt))
     y = top + 64 if cut.kind != "valley" else top + 64 + drop
-    items.extend(_picture(cut, width * 0.2, y, size))
+    items.extend(cut_picture(cut, width * 0.2, y, size))
     items.append(Text(12, top + 12, "square to the line", 12, "second"))
     x, base = width * 0.38, top + 24
-    for words in _words(cut, names, choice, system):
+    for words in cut_words(cut, names, choice.saw, system):
         for line in wrapped(words, width - x - 10, 13):
             items.append(Text(x, base, line, 13))
             base += 17

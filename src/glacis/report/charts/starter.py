@@ -10,11 +10,12 @@ from glacis.report.scene import CUT, FACE, Item, Line, Scene, Shape
 MARGIN = 14.0
 
 
-def starter_scene(
-    footprint: Footprint, faces: tuple[Face, ...], width: float, height: float
-) -> Scene:
-    """Planes and outline, as large as they fit; north is up."""
-    outlines = [reached(loop) for loop in footprint.loops]
+Roof = tuple[Footprint, tuple[Face, ...]]
+
+
+def starter_scene(roofs: list[Roof], width: float, height: float) -> Scene:
+    """Planes and outlines, as large as they fit; north is up."""
+    outlines = [reached(loop) for footprint, _ in roofs for loop in footprint.loops]
     xs = [x for outline in outlines for x, _ in outline]
     ys = [y for outline in outlines for _, y in outline]
     wide, high = max(xs) - min(xs), max(ys) - min(ys)
@@ -24,10 +25,9 @@ def starter_scene(
         height / 2 + (max(ys) + min(ys)) / 2 * scale,
     )  # fmt: skip
     items: list[Item] = []
-    for face in faces:
+    for face in (face for _, faces in roofs for face in faces):
         flat = flat_points(fit, tuple((x, y) for x, y, _ in face.corners))
         items.append(Shape(flat, "wash", "ink", FACE))
     for outline in outlines:
-        closed = flat_points(fit, (*outline, outline[0]))
-        items.append(Line(closed, "ink", CUT))
+        items.append(Line(flat_points(fit, (*outline, outline[0])), "ink", CUT))
     return Scene(width, height, tuple(items))

@@ -45,12 +45,14 @@ class HandoverBench(Bench):
             ("Layers of every area…", self.write_layers),
             ("Edges and their lengths…", self.write_edges),
             ("Angles of cuts…", self.write_cuts),
+            ("Roof as a DXF drawing…", self.write_dxf),
+            ("Cut cards as PDF…", self.write_cards),
         ):
             action = self.schedules.addAction(words)
             if action is not None:
                 action.triggered.connect(slot)
         self._schedules = self._button(
-            "Schedules as CSV…", "Write a table of layers, edges or cuts", self._offer_schedules
+            "Schedules…", "Write tables as CSV, the roof as DXF, cut cards", self._offer_schedules
         )
         self._json = self._button(
             "Results as JSON…", "Write all results at full precision", self.write_results
@@ -208,6 +210,20 @@ class HandoverBench(Bench):
 
         content = cuts_csv(self.desk.project).encode()
         self._write("Write cuts", ".csv", "CSV (*.csv)", content)
+
+    def write_dxf(self) -> None:
+        """Ask where, and write the roof as a drawing."""
+        from glacis.files.dxf_write import roof_dxf
+
+        self._write("Write drawing", ".dxf", "DXF (*.dxf)", roof_dxf(self.desk.project))
+
+    def write_cards(self) -> None:
+        """Ask where, and write a card for every cut."""
+        from glacis.core.shape.cuts import Saw
+        from glacis.report.cut_cards import cut_cards_pdf
+
+        content = cut_cards_pdf(self.desk.project, Saw())
+        self._write("Write cut cards", " cut cards.pdf", "PDF (*.pdf)", content)
 
     def write_results(self) -> None:
         """Ask where, and write the results."""

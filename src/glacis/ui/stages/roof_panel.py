@@ -10,8 +10,10 @@ from glacis.core.model.begin import USE_WORDS
 from glacis.core.model.document import Project
 from glacis.core.model.geometry import Footprint, FootprintEdge, Loop
 from glacis.core.model.lookup import plan_bounds
-from glacis.core.shape.change import Under, add_roof
+from glacis.core.model.validate import check_footprint
+from glacis.core.shape.change import Under, add_roofs
 from glacis.core.shape.footprints import faces_of
+from glacis.core.shape.found import Found, Taking, as_footprints
 from glacis.core.shape.outline import Point
 from glacis.core.shape.starters import PLAN_FORMS, Start, roofs_for, start_footprint
 from glacis.core.units.parse import parse
@@ -21,10 +23,14 @@ from glacis.report.scene import Scene
 from glacis.ui.desk import Desk
 from glacis.ui.drawing.canvas import Canvas
 from glacis.ui.stages.field_grid import field_grid
-from glacis.ui.widgets.labels import label
+from glacis.ui.widgets.labels import label, rich
 from glacis.ui.widgets.overlay import Overlay
 from glacis.ui.widgets.unit_field import UnitField
 
+UNITS = (
+    ("metres", 1.0), ("centimetres", 0.01), ("millimetres", 0.001), ("feet", 0.3048),
+    ("inches", 0.0254), ("yards", 0.9144),
+)  # fmt: skip
 GAP = 3.0
 """Free strip [m] between a new roof and those that are there."""
 FIELDS: tuple[tuple[str, str, Quantity, float], ...] = (
@@ -48,6 +54,7 @@ class RoofPanel(Overlay):
         super().__init__("A new roof", parent)
         self._desk = desk
         self._drawn: tuple[Point, ...] = ()
+        self._found: Found | None = None
         self.name = QLineEdit()
         self.name.setAccessibleName("Name of the roof")
         self.plan = QComboBox()
@@ -65,17 +72,27 @@ class RoofPanel(Overlay):
                 QComboBox.SizeAdjustPolicy.AdjustToMinimumContentsLengthWithIcon
             )
             box.setMinimumContentsLength(22)
+        self.layer = QComboBox()
+        self.layer.setAccessibleName("Layer of the drawing")
+        self.unit = QComboBox()
+        self.unit.setAccessibleName("Unit of the drawing")
+        for words, metres in UNITS:
+            self.unit.addItem(words, metres)
         self.fields = {k: UnitField(words, quantity, 100) for k, words, quantity, _ in FIELDS}
         rows: list[tuple[str, QWidget]] = [
-            ("Name", self.name), ("Plan", self.plan), ("Roof", self.roof),
+            ("Name", self.name), ("Layer", self.layer), ("Drawn in", self.unit),
+            ("Plan", self.plan), ("Roof", self.roof),
         ]  # fmt: skip
         rows += [(words, self.fields[key]) for key, words, _, _ in FIELDS]
         rows += [("Built as", self.built), ("Rooms below", self.rooms)]
         holder = QWidget()
+        self._widgets = dict(rows)
         _, self._labels = field_grid(holder, tuple((pair,) for pair in rows))
         self.column.addWidget(holder)
         self.canvas = Canvas("The roof in plan", QSize(200, 150))
         self.column.addWidget(self.canvas, 1)
+        self._notes = label(kind="second small", wrap=True)
+        self.column.addWidget(self._notes)
         self._told = label(kind="refused", wrap=True)
         self.column.addWidget(self._told)
         self.add = QPushButton("Put it in place")
@@ -92,7 +109,8 @@ class RoofPanel(Overlay):
             self.buttons.addWidget(button)
         self.finish()
         self.plan.activated.connect(self._take_plan)
-        self.roof.activated.connect(self.preview)
+        for box in (self.roof, self.layer, self.unit):
+            box.activated.connect(self.preview)
         for field in self.fields.values():
             field.textEdited.connect(self.preview)
 
@@ -104,29 +122,52 @@ class RoofPanel(Overlay):
         self.dismiss()
         self.file_wanted.emit()
 
-    def open_over(self, area: QRect, drawn: tuple[Point, ...] = ()) -> None:
-        """Ask, with sensible values in place; an outline that was drawn needs no plan form."""
-        self._drawn = drawn
+    def open_over(
+        self, area: QRect, drawn: tuple[Point, ...] = (), found: Found | None = None
+    ) -> None:
+        """Ask, with sensible values in place; an outline that is there needs no plan form."""
+        self._drawn, self._found = drawn, found
         project = self._desk.project
-        self.heading.setText("A roof over the outline" if drawn else "A new roof")
+        heading = "A roof over the outline" if drawn else "A new roof"
+        self.heading.setText("Roofs over the outlines" if found else heading)
         self.name.setText(f"Roof {len(project.footprints) + 1}")
         for key, _, _, value in FIELDS:
             self.fields[key].show_value(value, self._desk.system)
         self._fill(project)
+        self._fill_found()
         self._take_plan()
-        for key, words, _, _ in FIELDS:
-            shown = not drawn or key in ("pitch", "level", "overhang")
-            self.fields[key].setVisible(shown)
-            self._labels[words].setVisible(shown)
-        for box, words in ((self.plan, "Plan"), (self.roof, "Roof")):
-            box.setVisible(not drawn)
-            self._labels[words].setVisible(not drawn)
-        self.draw.setVisible(not drawn)
-        self.read.setVisible(not drawn)
+        self._show_rows()
         self.show_over(area, 430)
         self.name.setFocus()
         self.name.selectAll()
         self.preview()
+
+    def _show_rows(self) -> None:
+        """Show the rows that what is asked for needs."""
+        formed = not self._drawn and self._found is None
+        wanted: dict[str, bool] = dict.fromkeys(("Plan", "Roof"), formed)
+        wanted |= dict.fromkeys(("Layer", "Drawn in"), self._found is not None)
+        for key, words, _, _ in FIELDS:
+            wanted[words] = formed or key in ("pitch", "level", "overhang")
+        for words, shown in wanted.items():
+            self._labels[words].setVisible(shown)
+            self._widgets[words].setVisible(shown)
+        self.draw.setVisible(formed)
+        self.read.setVisible(formed)
+
+    def _fill_found(self) -> None:
+        if self._found is None:
+            return
+        self.layer.clear()
+        for name in self._found.layers:
+            count = sum(loop.layer == name for loop in self._found.loops)
+            self.layer.addItem(f"{name} ({count})", name)
+        self.layer.addItem("all layers", "")
+        outline = [k for k, name in enumerate(self._found.layers) if "outline" in name.lower()]
+        self.layer.setCurrentIndex(outline[0] if outline else 0)
+        known = self.unit.findData(self._found.unit) if self._found.unit else -1
+        self.unit.setCurrentIndex(max(0, known))
+        self.fields["level"].show_value(0.0, self._desk.system)
 
     def _fill(self, project: Project) -> None:
         self.built.clear()
@@ -159,31 +200,35 @@ class RoofPanel(Overlay):
         words, quantity = next((w, q) for k, w, q, _ in FIELDS if k == key)
         return parse(self.fields[key].text(), quantity, self._desk.system, words).value
 
-    def footprint(self) -> Footprint:
-        """The footprint as it is asked for.
+    def footprints(self) -> tuple[Footprint, ...]:
+        """The footprints as they are asked for.
 
         Raises:
             GlacisError: for values that cannot be.
         """
         name = self.name.text().strip()
+        given = {key: self._value(key) for key in ("pitch", "level", "overhang")}
+        if self._found is not None:
+            taking = Taking(
+                name=name, unit=self.unit.currentData(), layer=self.layer.currentData(),
+                at=self._place(), **given,
+            )  # fmt: skip
+            return as_footprints(self._found, taking)
         if self._drawn:
             edges = tuple(
                 FootprintEdge(
-                    id=f"e{k + 1}", at=at, pitch=self._value("pitch"),
-                    overhang=self._value("overhang"),
+                    id=f"e{k + 1}", at=at, pitch=given["pitch"], overhang=given["overhang"]
                 )
                 for k, at in enumerate(self._drawn)
-            )  # fmt: skip
-            return Footprint(
-                id="roof", name=name, level=self._value("level"), loops=(Loop(edges=edges),)
             )
+            loops = (Loop(edges=edges),)
+            return (Footprint(id="roof", name=name, level=given["level"], loops=loops),)
         start = Start(
             name=name, plan=self.plan.currentData(), roof=self.roof.currentData(),
             length=self._value("length"), depth=self._value("depth"), wing=self._value("wing"),
-            pitch=self._value("pitch"), level=self._value("level"),
-            overhang=self._value("overhang"), at=self._place(),
+            at=self._place(), **given,
         )  # fmt: skip
-        return start_footprint(start)
+        return (start_footprint(start),)
 
     def _place(self) -> Point:
         _, south, east, _ = plan_bounds(self._desk.project)
@@ -194,31 +239,35 @@ class RoofPanel(Overlay):
         self.canvas.show_scene(self._scene, self._desk.palette)
 
     def _scene(self, width: float, height: float) -> Scene:
+        notes = self._found.notes if self._found else ()
+        self._notes.setText(rich("; ".join(notes[:4])))
         try:
-            footprint = self.footprint()
-            faces = faces_of(footprint)
+            footprints = self.footprints()
+            for footprint in footprints:
+                check_footprint(footprint)
+            roofs = [(footprint, faces_of(footprint)) for footprint in footprints]
         except GlacisError as fault:
             self._told.setText(str(fault))
             return Scene(width, height, ())
         self._told.setText("")
-        return starter_scene(footprint, faces, width, height)
+        return starter_scene(roofs, width, height)
 
     def _add(self) -> None:
         kind, chosen = self.rooms.currentData()
+        project = self._desk.project
         try:
-            wanted = self.footprint()
+            wanted = self.footprints()
             under = Under(
                 assembly=self.built.currentData(), zone=chosen if kind == "zone" else "",
                 use=chosen if kind == "use" else "dwelling",
             )  # fmt: skip
-            before = {area.id for area in self._desk.project.areas}
-            changed = add_roof(self._desk.project, wanted, under)
+            changed = add_roofs(project, wanted, under)
         except GlacisError as fault:
             self._told.setText(str(fault))
             return
-        if not self._desk.act(
-            f"Add {wanted.name}", partial(add_roof, footprint=wanted, under=under)
-        ):
+        before = {area.id for area in project.areas}
+        name = wanted[0].name if len(wanted) == 1 else f"{len(wanted)} roofs"
+        if not self._desk.act(f"Add {name}", partial(add_roofs, footprints=wanted, under=under)):
             return
         fresh = next(area.id for area in changed.areas if area.id not in before)
         self._desk.select_area(fresh)

@@ -3,21 +3,23 @@
 from functools import partial
 
 from msgspec.structs import replace
-from PyQt6.QtCore import QPoint, QPointF, QRect, QSize, Qt
+from PyQt6.QtCore import QPoint, QPointF, QRect, QSize, Qt, pyqtSignal
 from PyQt6.QtGui import QKeyEvent
 from PyQt6.QtWidgets import QHBoxLayout, QMenu, QPushButton, QSizePolicy, QStackedWidget, QWidget
 
 from glacis.core.errors import GlacisError
 from glacis.core.model.document import Project
 from glacis.core.model.geometry import Opening
-from glacis.core.model.lookup import things_of
+from glacis.core.model.lookup import area_of, things_of
 from glacis.core.shape.change import add_dormer, add_opening, release_footprint, remove_shape
-from glacis.core.shape.cuts import Cut
+from glacis.core.shape.cut_working import cut_working
+from glacis.core.shape.cuts import Cut, Saw
 from glacis.core.shape.outline import Point
 from glacis.core.shape.place import PLACES, placed_dormer, placed_opening
 from glacis.core.shape.shape import Shape, shape_of
 from glacis.core.units.format import with_unit
 from glacis.core.units.quantities import Quantity
+from glacis.core.working import Working
 from glacis.report.charts.cuts import Choice, cuts_scene
 from glacis.report.charts.exploded import Apart, exploded_scene
 from glacis.report.charts.in_space import Turn, space_scene
@@ -68,6 +70,8 @@ VIEW_KEYS = {
 
 class ShapeBench(Bench):
     """Draw the roof, measure it, state what each area is, read the cuts."""
+
+    working_made = pyqtSignal(object)
 
     def __init__(self, desk: Desk, prompts: Prompts) -> None:
         super().__init__(desk, "Shape")
@@ -131,11 +135,22 @@ class ShapeBench(Bench):
         self.drawing = DrawingStrip(desk, self.hand)
         self.thickness = UnitField("Board", Quantity.THICKNESS, 100)
         self.reach = UnitField("Saw reaches", Quantity.THICKNESS, 100)
-        self._board = {"thickness": 0.12, "reach": 0.065}
+        self._saw = Saw()
         for key, field in (("thickness", self.thickness), ("reach", self.reach)):
             field.committed.connect(partial(self._take_board, key))
             field.said.connect(self.said)
-        row, _names = field_row(("Board", self.thickness), ("Saw reaches", self.reach))
+        self.cards = QPushButton("Cut cards…")
+        self.cards.setToolTip("Write a card for every cut as PDF, to be taken to the saw")
+        self.cards.clicked.connect(self.write_cards)
+        self.steps = QPushButton("Working…")
+        self.steps.setToolTip("The steps behind the chosen cut (Return)")
+        self.steps.clicked.connect(self.open_cut_working)
+        row, _names = field_row(
+            ("Board", self.thickness),
+            ("Saw reaches", self.reach),
+            ("", self.steps),
+            ("", self.cards),
+        )
         self._boards = QWidget()
         row.setContentsMargins(0, 0, 0, 0)
         self._boards.setLayout(row)
@@ -210,8 +225,8 @@ class ShapeBench(Bench):
         for item in (self.strip, self.edge, self.thing, self.drawing):
             if item is strip:
                 item.refresh()
-        self.thickness.show_value(self._board["thickness"], self.desk.system)
-        self.reach.show_value(self._board["reach"], self.desk.system)
+        self.thickness.show_value(self._saw.thickness, self.desk.system)
+        self.reach.show_value(self._saw.reach, self.desk.system)
         self._cut = max(0, min(self._cut, len(self.shape.cuts) - 1))
         self.say(self.empty_words() or self._totals())
         self.canvas.show_scene(self._scene, self.desk.palette)
@@ -252,7 +267,7 @@ class ShapeBench(Bench):
             apart = replace(self._apart, selected=self.desk.selected_layer)
             return exploded_scene(self.desk.area.roof, apart, (width, height), self.desk.system)
         if self._view == "cuts":
-            choice = Choice(self._cut, self._board["thickness"], self._board["reach"])
+            choice = Choice(self._cut, self._saw)
             return cuts_scene(self.cuts(), names, choice, width, height, self.desk.system)
         held = self.hand.held()
         scene = shape_plan_scene(project, self.shape, held, self.hand.fit(), width, height)
@@ -313,6 +328,8 @@ class ShapeBench(Bench):
         if self._view == "plan":
             self.hand.double(hot, at)
             self.refresh()
+        elif self._view == "cuts" and hot is not None:
+            self.open_cut_working()
 
     def _hover(self, at: QPointF, modifiers: Qt.KeyboardModifier) -> None:
         if self._view == "plan":
@@ -330,6 +347,8 @@ class ShapeBench(Bench):
             self._lift_apart(1 if key == Qt.Key.Key_Plus else -1)
         elif self._view == "cuts" and key in (Qt.Key.Key_Up, Qt.Key.Key_Down):
             self._cut += 1 if key == Qt.Key.Key_Down else -1
+        elif self._view == "cuts" and key in (Qt.Key.Key_Return, Qt.Key.Key_Enter):
+            self.open_cut_working()
         elif self._view != "plan" or not self.hand.key(key, event.modifiers()):
             return
         event.accept()
@@ -337,7 +356,7 @@ class ShapeBench(Bench):
 
     def _take_board(self, key: str, value: float) -> None:
         if 0.001 <= value <= 2.0:
-            self._board[key] = value
+            self._saw = replace(self._saw, **{key: value})
         else:
             self.said.emit("A board or blade is 1 mm to 2 m.", True)
         self.refresh()
@@ -352,6 +371,7 @@ class ShapeBench(Bench):
         if self._panel is None:
             self._panel = RoofPanel(self.desk, self)
             self._panel.drawing_wanted.connect(self.start_drawing)
+            self._panel.file_wanted.connect(self.read_file)
             self._panel.closed.connect(self.canvas.setFocus)
             self._panel.added.connect(self._take_new)
         return self._panel
@@ -359,6 +379,20 @@ class ShapeBench(Bench):
     def open_panel(self, drawn: tuple[Point, ...] = ()) -> None:
         """Ask for a new roof, over an outline where one was drawn."""
         self.panel.open_over(self._ground(), drawn)
+
+    def read_file(self) -> None:
+        """Ask for a drawing and offer its outlines; a file that cannot be read changes nothing."""
+        from glacis.files.geojson_read import read_outlines
+
+        path = self._prompts.outline_path(self)
+        if path is None:
+            return
+        try:
+            found = read_outlines(path)
+        except GlacisError as fault:
+            self._prompts.tell(self, "Not read", str(fault))
+            return
+        self.panel.open_over(self._ground(), found=found)
 
     def start_drawing(self) -> None:
         """Draw a new outline in the plan."""
@@ -419,6 +453,38 @@ class ShapeBench(Bench):
             self.said.emit(str(fault), True)
             return
         self.said.emit(f"Written: {path.name}", False)
+
+    def write_cards(self) -> None:
+        """Write a card for every cut."""
+        from glacis.files.atomic import write_atomic
+        from glacis.report.cut_cards import cut_cards_pdf
+
+        project = self.desk.project
+        path = self._prompts.save_path(
+            self, "Write cut cards", f"{project.name} cut cards.pdf", "PDF (*.pdf)"
+        )
+        if path is None:
+            return
+        try:
+            write_atomic(path, cut_cards_pdf(project, self._saw))
+        except GlacisError as fault:
+            self.said.emit(str(fault), True)
+            return
+        self.said.emit(f"Written: {path.name}", False)
+
+    def open_cut_working(self) -> None:
+        """Open the steps behind the chosen cut; they follow the roof."""
+        if self.cuts():
+            self.working_made.emit(self.cut_working)
+
+    def cut_working(self) -> tuple[Working, str] | None:
+        """The steps behind the chosen cut, and between which areas."""
+        cuts = self.cuts()
+        if not cuts:
+            return None
+        cut = cuts[min(self._cut, len(cuts) - 1)]
+        first, second = (area_of(self.desk.project, name) for name in cut.areas)
+        return cut_working(cut, first, second), f"{first.name} and {second.name}"
 
     def free_planes(self) -> None:
         """Let the planes of the selected roof stand for themselves, to be shaped one by one."""
