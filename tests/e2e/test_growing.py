@@ -5,12 +5,14 @@ from xml.etree import ElementTree as ET
 
 import pytest
 from msgspec.structs import replace
+from pypdf import PdfReader
 from PyQt6.QtCore import QEvent, QPointF, Qt
 from PyQt6.QtTest import QTest
 
 from e2e.conftest import drag, hot, middle, send
 from glacis.core.model.edit import assign_assembly
 from glacis.core.shape.change import settle
+from glacis.files.dxf_write import roof_dxf
 from glacis.report.scene import Text
 from glacis.ui.stages.shape_bench import ShapeBench
 
@@ -381,3 +383,82 @@ def test_every_view_is_saved_as_svg_and_png(window, shape, answers, tmp_path, vi
     answers.path = tmp_path / "none" / "roof.svg"
     shape.picture.click()
     assert "roof.svg" in window._message.text()
+
+
+def test_outlines_are_read_from_a_file_of_which_the_unit_is_asked(window, shape, answers, tmp_path):
+    before = window.desk.project
+    answers.path = tmp_path / "roof.dxf"
+    answers.path.write_bytes(roof_dxf(before))
+    shape.read_file()
+    assert shape.panel.layer.currentData() == "ROOF-OUTLINE"
+    assert shape.panel.unit.currentText() == "metres"
+    assert not shape.panel.plan.isVisible()
+    shape.panel.add.click()
+    assert len(window.desk.project.footprints) == 2
+    assert (
+        window.desk.project.footprints[1].loops[0].outline == before.footprints[0].loops[0].outline
+    )
+    window.undo()
+    assert window.desk.project == before
+    answers.path.write_bytes(b"broken")
+    shape.read_file()
+    assert "roof.dxf" in answers.told[-1]
+    assert window.desk.project == before
+
+
+def test_several_areas_are_built_alike_and_put_over_other_rooms(window, shape):
+    window.desk.select_area("hall-south")
+    south = window.desk.area.roof.area
+    for name in ("laboratory", "bunkhouse"):
+        left, top, _, _ = hot(shape.canvas, "area", name).box
+        spot = QPointF(left + 12, top + 12)
+        send(shape.canvas, QEvent.Type.MouseButtonPress, spot, Qt.KeyboardModifier.ControlModifier)
+        send(
+            shape.canvas, QEvent.Type.MouseButtonRelease, spot, Qt.KeyboardModifier.ControlModifier
+        )
+    assert shape.hand.also == {"laboratory", "bunkhouse"}
+    assert "3 areas" in shape.strip._count.text()
+    shape.strip.built.setCurrentIndex(shape.strip.built.findData("corridor-planted"))
+    shape.strip.built.activated.emit(shape.strip.built.currentIndex())
+    shape.strip.rooms.setCurrentIndex(shape.strip.rooms.findData("bunks"))
+    shape.strip.rooms.activated.emit(shape.strip.rooms.currentIndex())
+    built = {a.id: (a.assembly, a.zone) for a in window.desk.project.areas}
+    for name in (south.id, "laboratory", "bunkhouse"):
+        assert built[name] == ("corridor-planted", "bunks")
+    assert built["hall-north"][0] == "hall-slate"
+    window.undo()
+    window.undo()
+    assert window.desk.area.roof.area == south
+
+
+def test_a_cut_opens_its_working_and_its_card(window, shape, answers, tmp_path):
+    window.desk.select_area("hall-south")
+    shape.show_view("cuts")
+    shape.steps.click()
+    assert "Angles of the hip" in window.working_panel.windowTitle()
+    text = window.working_panel._text.toPlainText()
+    for angle in ("123.5°", "28.2°", "36.6°"):
+        assert angle in text
+    shape.canvas.setFocus()
+    QTest.keyClick(shape.canvas, Qt.Key.Key_Down)
+    window.desk.changed.emit()
+    assert "Angles of the ridge" in window.working_panel.windowTitle()
+    window.open_working("u")
+    assert "transmittance" in window.working_panel.windowTitle()
+    window.working_panel.close()
+    answers.path = tmp_path / "cards.pdf"
+    shape.cards.click()
+    pages = PdfReader(answers.path).pages
+    told = " ".join(page.extract_text() for page in pages)
+    assert len(pages) == 6
+    for words in ("Cut cards: Tern Point", "123.5°", "wedge block", "Cut a trial piece first"):
+        assert words in told
+
+
+def test_the_second_demo_opens_in_us_units(window, shape):
+    window.open_barn()
+    assert window.desk.system == "us"
+    shape.refresh()
+    told_now = told(shape)
+    assert "ridge 60′" in told_now
+    assert "abutment" in told_now

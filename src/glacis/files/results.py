@@ -9,6 +9,8 @@ from glacis.core.control import control_layers
 from glacis.core.eaves import whole_transmittance
 from glacis.core.judgement.finding import Finding
 from glacis.core.model.document import Decision, Project
+from glacis.core.model.geometry import Dormer, Opening
+from glacis.core.model.lookup import things_of, turning
 from glacis.core.moisture.monthly import Interface, Monthly
 from glacis.core.shape.cuts import Cut
 from glacis.core.shape.shape import Shape, shape_of
@@ -50,9 +52,29 @@ def _geometry(shape: Shape, area: str) -> dict[str, Any]:
         "plan_area_m2": plane.plan_area,
         "rafter_m": plane.rafter,
         "edges": [
-            {"kind": edge.kind, "length_m": edge.length, "to": edge.other or None}
+            {
+                "kind": edge.kind,
+                "length_m": edge.length,
+                "to": edge.other or None,
+                "over": edge.over or None,
+            }
             for edge in shape.edges_at(area)
         ],
+    }
+
+
+def _opening(project: Project, thing: Opening | Dormer) -> dict[str, Any]:
+    holes = [h for a in project.areas for h in a.holes if h.by == thing.id]
+    return {
+        "id": thing.id,
+        "name": thing.name,
+        "kind": "dormer" if isinstance(thing, Dormer) else thing.kind,
+        "area": thing.area,
+        "at_m": list(thing.at),
+        "width_m": thing.width,
+        "length_m": None if isinstance(thing, Dormer) else thing.length,
+        "upstand_m": None if isinstance(thing, Dormer) else thing.upstand,
+        "cut_plan_m2": sum(abs(turning(hole.outline)) for hole in holes),
     }
 
 
@@ -159,5 +181,6 @@ def results_json(project: Project, results: Results) -> dict[str, Any]:
             {"kind": j.kind, "length_m": j.length, "areas": list(j.areas)} for j in shape.junctions
         ],
         "cuts": [_cut(cut) for cut in shape.cuts],
+        "openings": [_opening(project, thing) for thing in things_of(project)],
         "findings": [_finding(f, names, results.decision(f)) for f in results.findings],
     }

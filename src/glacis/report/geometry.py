@@ -1,6 +1,10 @@
 """What the report says about the roof in space: sizes, lengths and cuts as rows of words."""
 
+from functools import partial
+
 from glacis.core.model.document import Project
+from glacis.core.model.geometry import Dormer
+from glacis.core.model.lookup import things_of
 from glacis.core.shape.shape import Shape
 from glacis.core.units.format import with_unit
 from glacis.core.units.quantities import Quantity
@@ -32,6 +36,22 @@ def junction_rows(project: Project, shape: Shape) -> Rows:
     for junction in sorted(shape.junctions, key=lambda j: j.kind):
         size = with_unit(junction.length, Quantity.LENGTH, project.units)
         rows.append((junction.kind, " and ".join(names[a] for a in junction.areas), size))
+    return rows
+
+
+def opening_rows(project: Project) -> Rows:
+    """A head and a row for everything that goes through the roof or stands on it."""
+    names = {area.id: area.name for area in project.areas}
+    rows: Rows = [("What", "kind", "on", "width", "length", "upstand")]
+    for thing in things_of(project):
+        show = partial(with_unit, system=project.units)
+        if isinstance(thing, Dormer):
+            kind, sizes = f"{thing.form} dormer", ("", f"wall {show(thing.wall, Quantity.LENGTH)}")
+        else:
+            kind = thing.kind
+            sizes = (show(thing.length, Quantity.LENGTH), show(thing.upstand, Quantity.THICKNESS))
+        width = show(thing.width, Quantity.LENGTH)
+        rows.append((thing.name, kind, names[thing.area], width, *sizes))
     return rows
 
 

@@ -30,16 +30,18 @@ from glacis.core.headline import Figure, headlines, working_of
 from glacis.core.judgement.catalogue import rule_of
 from glacis.core.judgement.finding import Finding
 from glacis.core.model.document import Project
-from glacis.core.model.lookup import plan_area
+from glacis.core.model.lookup import plan_area, things_of
 from glacis.core.moisture.indoor import humidity_words
 from glacis.core.moisture.working import LEFT_OUT
 from glacis.core.shape.shape import shape_of
 from glacis.core.units.format import plain, with_unit
 from glacis.core.units.quantities import Quantity
 from glacis.core.working import Working
+from glacis.report.charts.in_space import Turn, space_scene
 from glacis.report.charts.outlines import Held, fit_shape, shape_plan_scene
+from glacis.report.charts.shades import shading
 from glacis.report.charts.water import verdict_words, water_scene
-from glacis.report.geometry import area_rows, cut_rows, junction_rows
+from glacis.report.geometry import area_rows, cut_rows, junction_rows, opening_rows
 from glacis.report.palette import PRINT
 from glacis.report.pdf_scene import FACES, Drawing, register_fonts
 from glacis.report.scene import shorten, subscripted
@@ -286,9 +288,14 @@ class Report:
         yield self._p("Shape", s.heading)
         fit = fit_shape(project, 700, 330)
         yield Drawing(shape_plan_scene(project, shape, Held(""), fit, 700, 330), self.width)
+        shades = shading("build-up", project, self.results)
+        yield Drawing(space_scene(project, shape, shades, "", Turn(), (700, 380)), self.width)
         yield self._words(area_rows(project, shape), [40, 12, 12, 14, 14, 14], left=1)
         yield self._p("Junctions and edges", s.sub)
         yield self._words(junction_rows(project, shape), [16, 60, 18], left=2)
+        if things_of(project):
+            yield self._p("Openings and what stands on the roof", s.sub)
+            yield self._words(opening_rows(project), [26, 14, 34, 12, 12, 12], left=3)
         if shape.cuts:
             yield self._p("Cuts", s.sub)
             widths: list[float] = [10, 34, 13, 11, 11, 10, 11, 10]

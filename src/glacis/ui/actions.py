@@ -81,6 +81,7 @@ BENCH_KEYS = (
     ("Shape", "1, 2, 3, 4", "plan, in space, cuts, layers"),
     ("Shape", "Space, arrows", "take the next corner and move it; with Shift by 1 cm; Delete removes it"),
     ("Shape", "Return", "type the length of the chosen edge"),
+    ("Shape", "Ctrl and press", "choose more areas, to be built alike"),
     ("Shape", "F, wheel", "the selected area or all; nearer and back"),
     ("Shape", "arrows; +, −", "turn the roof or the layers; lift the layers apart"),
     ("Shape", "Up, Down", "choose a cut"),

@@ -206,3 +206,14 @@ def assign_assembly(project: Project, areas: tuple[str, ...], assembly_id: str) 
         replace(area, assembly=assembly_id) if area.id in areas else area for area in project.areas
     )
     return replace(project, areas=painted)
+
+
+def assign_zone(project: Project, areas: tuple[str, ...], zone: str) -> Project:
+    """Put several areas over the same rooms.
+
+    Raises:
+        MissingReference: where there are no such rooms.
+    """
+    by_id(project.zones, zone, "indoor zone", "The change")
+    moved = tuple(replace(area, zone=zone) if area.id in areas else area for area in project.areas)
+    return replace(project, areas=moved)

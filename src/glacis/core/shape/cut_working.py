@@ -1,7 +1,7 @@
 """How the angles of a cut come about, by trigonometry that a pocket calculator can redo."""
 
 from collections.abc import Iterator
-from math import acos, atan, atan2, cos, degrees, radians, sin, tan
+from math import acos, asin, atan, atan2, cos, degrees, radians, sin, tan
 
 from glacis.core.model.document import RoofArea
 from glacis.core.shape.cuts import Cut, SideCut
@@ -39,22 +39,19 @@ def _side(area: RoofArea, side: SideCut, number: int, run: float, pitch: float) 
         f"δ_{k}", "angle in plan between the line and the way up the slope",
         f"|{run:.3f}° − {(area.azimuth + 180) % 360:.3f}°|", away, area.name,
     )  # fmt: skip
+    mitre = degrees(acos(share))
+    backing = sin(radians(slope)) * sin(radians(mitre)) / cos(radians(pitch))
     yield _step(
-        f"m_{k}", f"acos(sin p / sin α_{k})",
-        f"acos(sin {pitch:.3f}° / sin {slope:.3f}°)", degrees(acos(share)),
+        f"m_{k}", f"acos(sin p / sin α_{k})", f"acos(sin {pitch:.3f}° / sin {slope:.3f}°)", mitre,
         "mitre of a board along the eaves, from square",
     )  # fmt: skip
     yield _step(
-        f"j_{k}",
-        f"90° − δ_{k}",
-        f"90° − {away:.3f}°",
-        90.0 - away,
-        "bevel of a jack on its side",
+        f"j_{k}", f"90° − δ_{k}", f"90° − {away:.3f}°", 90.0 - away, "bevel of a jack on its side"
     )
     yield _step(
-        f"b_{k}", f"atan(tan δ_{k} · sin p)",
-        f"atan(tan {away:.3f}° · sin {pitch:.3f}°)",
-        degrees(atan(tan(radians(away)) * sin(radians(pitch)))), "backing of a member along the line",
+        f"b_{k}", f"asin(sin α_{k} · sin m_{k} / cos p)",
+        f"asin(sin {slope:.3f}° · sin {mitre:.3f}° / cos {pitch:.3f}°)",
+        degrees(asin(min(1.0, backing))), "backing of a member along the line",
     )  # fmt: skip
     assert side.area == area.id  # noqa: S101 - sides come in the order of the areas
 

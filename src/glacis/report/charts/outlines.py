@@ -51,6 +51,7 @@ class Held(Struct, frozen=True):
 
     Attributes:
         area: the selected area.
+        also: areas chosen beside it.
         corner: of it, in the hand [m].
         footprint: whose edges and corners show.
         rim: chosen edge of that footprint.
@@ -61,6 +62,7 @@ class Held(Struct, frozen=True):
     """
 
     area: str
+    also: frozenset[str] = frozenset()
     corner: tuple[float, float] | None = None
     footprint: str = ""
     rim: str = ""
@@ -287,7 +289,7 @@ def shape_plan_scene(
         chosen = plane.id == held.area
         points = [fit.point(c[0], c[1]) for c in plane.corners]
         flat = tuple(value for point in points for value in point)
-        fills.append(Shape(flat, "wash" if chosen else "bench"))
+        fills.append(Shape(flat, "wash" if chosen or plane.id in held.also else "bench"))
         area = names[plane.id]
         facts = f"{with_unit(plane.true_area, Quantity.AREA, system)}, {with_unit(area.pitch, Quantity.ANGLE, system)}"
         over = [] if is_upper(project, area) else things

@@ -58,6 +58,7 @@ class Canvas(QWidget):
         super().__init__(parent)
         self.setAccessibleName(name)
         self.setMouseTracking(True)
+        self.modifiers = Qt.KeyboardModifier.NoModifier
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
         self.setMinimumSize(least)
         self._build: Callable[[float, float], Scene] | None = None
@@ -172,6 +173,7 @@ class Canvas(QWidget):
         if event is None or event.button() != Qt.MouseButton.LeftButton:
             return
         self._dragging = True
+        self.modifiers = event.modifiers()
         self.pressed.emit(self.hot_at(event.position()), event.position())
 
     def mouseMoveEvent(self, event: QMouseEvent | None) -> None:

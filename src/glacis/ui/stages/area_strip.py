@@ -1,5 +1,6 @@
 """The strip under the Shape bench: what the selected area states about itself."""
 
+from collections.abc import Callable
 from functools import partial
 
 from msgspec.structs import replace
@@ -7,6 +8,7 @@ from PyQt6.QtCore import pyqtSignal
 from PyQt6.QtWidgets import QComboBox, QGridLayout, QLineEdit, QSizePolicy, QWidget
 
 from glacis.core.model.document import RoofArea
+from glacis.core.model.edit import assign_assembly, assign_zone
 from glacis.core.shape.change import area_change
 from glacis.core.units.quantities import Quantity
 from glacis.ui.desk import Desk
@@ -26,9 +28,10 @@ class AreaStrip(QWidget):
 
     said = pyqtSignal(str, bool)
 
-    def __init__(self, desk: Desk) -> None:
+    def __init__(self, desk: Desk, also: Callable[[], frozenset[str]]) -> None:
         super().__init__()
         self._desk = desk
+        self._also = also
         grid = QGridLayout(self)
         grid.setContentsMargins(0, 0, 0, 0)
         grid.setHorizontalSpacing(8)
@@ -45,6 +48,15 @@ class AreaStrip(QWidget):
         )
         self.rooms.setSizePolicy(QSizePolicy.Policy.Expanding, QSizePolicy.Policy.Fixed)
         self.rooms.activated.connect(self._take_rooms)
+        self.built = QComboBox()
+        self.built.setAccessibleName("Built as")
+        self.built.setToolTip(
+            "Build-up of the selected area and of all chosen with it (Ctrl and press in the plan)"
+        )
+        self.built.setSizeAdjustPolicy(self.rooms.sizeAdjustPolicy())
+        self.built.setSizePolicy(QSizePolicy.Policy.Expanding, QSizePolicy.Policy.Fixed)
+        self.built.activated.connect(self._take_built)
+        self._count = label(kind="second small")
         self.target = UnitField("U at most", Quantity.TRANSMITTANCE, WIDTH + 14)
         self.target.committed.connect(self._take_target)
         self.fields: dict[str, UnitField] = {}
@@ -60,6 +72,9 @@ class AreaStrip(QWidget):
             for column, (words, widget) in enumerate(pairs):
                 grid.addWidget(label(words, "second small"), row, 2 * column)
                 grid.addWidget(widget, row, 2 * column + 1)
+        grid.addWidget(label("Built as", "second small"), 2, 0)
+        grid.addWidget(self.built, 2, 1)
+        grid.addWidget(self._count, 2, 2, 1, 4)
         for field in (self.target, *self.fields.values()):
             field.said.connect(self.said)
         grid.setColumnStretch(1, 1)
@@ -80,6 +95,17 @@ class AreaStrip(QWidget):
         for zone in self._desk.project.zones:
             self.rooms.addItem(zone.name, zone.id)
         self.rooms.setCurrentIndex(self.rooms.findData(area.zone))
+        self.built.clear()
+        for assembly in self._desk.project.assemblies:
+            self.built.addItem(assembly.name, assembly.id)
+        self.built.setCurrentIndex(self.built.findData(area.assembly))
+        count = len(self._chosen())
+        words = (
+            f"for {count} areas: build-up and rooms"
+            if count > 1
+            else "Ctrl and press chooses more areas"
+        )
+        self._count.setText(words)
         self.target.show_limit(area.target_u, system, "as the project")
         for key, _, _ in FIELDS:
             self.fields[key].show_value(getattr(area, key), system)
@@ -105,7 +131,19 @@ class AreaStrip(QWidget):
         self.refresh()
 
     def _take_rooms(self, index: int) -> None:
-        self._change("Change the rooms below", zone=self.rooms.itemData(index))
+        zone = self.rooms.itemData(index)
+        act = partial(assign_zone, areas=self._chosen(), zone=zone)
+        self._desk.act("Change the rooms below", act)
+
+    def _take_built(self, index: int) -> None:
+        build = self.built.itemData(index)
+        act = partial(assign_assembly, areas=self._chosen(), assembly_id=build)
+        self._desk.act("Change build-up", act)
+
+    def _chosen(self) -> tuple[str, ...]:
+        """The selected area and those chosen with it."""
+        area = self._area()
+        return (area.id, *sorted(self._also())) if area else ()
 
     def _take_target(self, value: float) -> None:
         if not self._change("Change the area's target", target_u=value or None):

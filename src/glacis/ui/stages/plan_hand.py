@@ -42,6 +42,7 @@ from glacis.report.scene import Hot
 from glacis.ui.desk import Desk
 from glacis.ui.drawing.canvas import Canvas
 
+TOGETHER = Qt.KeyboardModifier.ControlModifier
 FREE = Qt.KeyboardModifier.ShiftModifier
 PULL = 9.0
 """How near in drawing points another corner draws."""
@@ -121,6 +122,7 @@ class PlanHand(QObject):
         self.rim = ""
         self.rim_corner = ""
         self.thing = ""
+        self.also: frozenset[str] = frozenset()
         self.fault: Point | None = None
         self.drawing: Drawing | None = None
 
@@ -144,6 +146,7 @@ class PlanHand(QObject):
 
     def check(self) -> None:
         """Let go of what is no longer there."""
+        self.also &= {area.id for area in self._desk.project.areas} - {self.area}
         if self.corner >= len(self.outline()):
             self.corner = -1
         footprint = self.footprint
@@ -157,7 +160,7 @@ class PlanHand(QObject):
         """What the plan shows as chosen."""
         outline = self.outline()
         return Held(
-            area=self.area, corner=outline[self.corner] if self.corner >= 0 else None,
+            area=self.area, also=self.also, corner=outline[self.corner] if self.corner >= 0 else None,
             footprint=self.footprint.id if self.footprint else "", rim=self.rim,
             rim_corner=self.rim_corner, thing=self.thing, drawing=self.drawing, fault=self.fault,
         )  # fmt: skip
@@ -230,12 +233,21 @@ class PlanHand(QObject):
             return
         if hot.kind == "area":
             self.choose()
-            self._desk.select_area(hot.id)
+            self._pick(hot.id, together=bool(self._canvas.modifiers & TOGETHER))
             return
         grip = self._grip(hot, plan_point(self.fit(), at))
         if grip is not None:
             fit = self.fit()
             self._drag = Drag(grip, self._desk.project, fit, plan_point(fit, at))
+
+    def _pick(self, area: str, *, together: bool) -> None:
+        """Select an area; with Ctrl beside those that are, or let go of it again."""
+        if not together:
+            self.also = frozenset()
+            self._desk.select_area(area)
+        elif area != self.area:
+            self.also ^= {area}
+            self.changed.emit()
 
     def _grip(self, hot: Hot, at: Point) -> Grip | None:
         footprint = self.footprint

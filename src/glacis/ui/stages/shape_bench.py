@@ -129,7 +129,7 @@ class ShapeBench(Bench):
 
     def _make_strips(self) -> None:
         desk = self.desk
-        self.strip = AreaStrip(desk)
+        self.strip = AreaStrip(desk, lambda: self.hand.also)
         self.edge = EdgeStrip(desk, self.hand)
         self.thing = ThingStrip(desk, self.hand)
         self.drawing = DrawingStrip(desk, self.hand)
