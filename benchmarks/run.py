@@ -5,11 +5,9 @@ import os
 import subprocess
 import sys
 import tempfile
-from collections.abc import Callable
 from functools import partial
 from pathlib import Path
 from statistics import median
-from time import perf_counter
 
 from msgspec.structs import replace
 
@@ -17,21 +15,15 @@ import glacis
 from glacis.core.analysis import Analyser
 from glacis.core.model.document import Project
 from glacis.core.model.edit import set_thickness
-from glacis.core.shape.shape import shape_of
 from glacis.core.solve import Wish, solve
 from glacis.demo.tern_point import tern_point
 from glacis.files.libraries import load_library, load_sites
+from shaping import dragged_corner, ragged, whole_shape
+from timing import timed
 
 HERE = Path(__file__).parent
 RUNS = 9
 EDITS = 60
-
-
-def timed(work: Callable[[], object]) -> float:
-    """Seconds that ``work`` takes."""
-    start = perf_counter()
-    work()
-    return perf_counter() - start
 
 
 def start_up() -> tuple[float, float]:
@@ -114,23 +106,6 @@ def large_edit() -> float:
     return median(times)
 
 
-def whole_shape() -> float:
-    """Median seconds to planes, edges and cuts of two hundred areas, in blocks that touch."""
-    base = tern_point(load_sites()[0])
-    areas = []
-    for k in range(200):
-        count = len(base.areas)
-        area, east, north = base.areas[k % count], 46.0 * (k // count % 5), 26.0 * (k // count // 5)
-        outline = tuple((x + east, y + north) for x, y in area.outline)
-        holes = tuple(
-            replace(h, outline=tuple((x + east, y + north) for x, y in h.outline))
-            for h in area.holes
-        )
-        areas.append(replace(area, id=f"r{k}", outline=outline, holes=holes, grown=None))
-    project = replace(base, areas=tuple(areas), footprints=(), dormers=(), openings=())
-    return median(timed(partial(shape_of, project)) for _ in range(15))
-
-
 def solver() -> float:
     """Median seconds to solve the hall's roof, two insulations shared, for its target."""
     engine = Analyser(load_library())
@@ -166,12 +141,16 @@ def main() -> int:
     ours, bare = start_up()
     edit, shared, stick = one_edit(), shared_material(), yardstick()
     large, solving, shaping = large_edit(), solver(), whole_shape()
+    hundred, thousand, drag = ragged(100, 9), ragged(1000, 3), dragged_corner()
     rows = [
         ("start to painted demo window", ours, "bare PyQt6 window", bare, ours / bare, 4.0),
         ("one thickness change to all results", edit, "10 ms", 0.010, edit / 0.010, 1.0),
         ("100 areas after a shared material", shared, "150 ms", 0.150, shared / 0.150, 1.0),
         ("one edit in 200 areas, 60 assemblies", large, "50 ms", 0.050, large / 0.050, 1.0),
         ("shape of 200 areas", shaping, "50 ms", 0.050, shaping / 0.050, 1.0),
+        ("skeleton of 100 edges", hundred, "100 ms", 0.100, hundred / 0.100, 1.0),
+        ("skeleton of 1000 edges", thousand, "5 s", 5.0, thousand / 5.0, 1.0),
+        ("corner of 12 edges, all redrawn", drag, "1/30 s", 1 / 30, drag * 30, 1.0),
         ("solve for a target, two layers", solving, "200 ms", 0.200, solving / 0.200, 1.0),
         ("one thickness change to all results", edit, "200k float steps", stick, edit / stick, 0.5),
     ]

@@ -34,9 +34,9 @@ from glacis.core.shape.change import (
 )
 from glacis.core.shape.cut_working import cut_working
 from glacis.core.shape.place import PLACES, placed_dormer, placed_opening
+from glacis.core.shape.rims import RoofRefused
 from glacis.core.shape.shape import Shape, shape_of
 from glacis.core.shape.starters import PLAN_FORMS, Start, roofs_for, start_footprint
-from glacis.core.shape.wavefront import RoofRefused
 from support import demo
 
 UNDER = Under(assembly="hall-slate", zone="hall")

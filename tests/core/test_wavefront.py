@@ -8,7 +8,8 @@ from hypothesis import assume, example, given, settings
 from hypothesis import strategies as st
 
 from glacis.core.model.outlines import outline_fault
-from glacis.core.shape.wavefront import Band, Face, Point, Rim, RoofRefused, roof_over
+from glacis.core.shape.rims import Band, Point, Rim, RoofRefused
+from glacis.core.shape.wavefront import Face, roof_over
 
 Loops = list[list[Point]]
 

@@ -115,30 +115,30 @@ def test_an_l_is_drawn_gets_gables_a_pitch_a_dormer_a_rooflight_and_all_is_undon
 def test_drawing_by_hand_snaps_closes_and_can_be_left(window, shape):
     shape.open_panel()
     shape.panel.draw.click()
-    assert shape.hand.drawing is not None
+    assert shape.hand.pen.drawing is not None
     for at in ((0.0, 40.0), (8.02, 40.1)):
         press(shape, at)
-    corners = shape.hand.drawing.corners
+    corners = shape.hand.pen.drawing.corners
     assert corners[1][1] == pytest.approx(corners[0][1]), "runs snap to directions of 15°"
     QTest.keyClick(shape.canvas, Qt.Key.Key_Backspace)
-    assert len(shape.hand.drawing.corners) == 1
+    assert len(shape.hand.pen.drawing.corners) == 1
     QTest.keyClick(shape.canvas, Qt.Key.Key_Return)
     assert not shape.panel.isVisible()
     QTest.keyClick(shape.canvas, Qt.Key.Key_Escape)
-    assert shape.hand.drawing is None
+    assert shape.hand.pen.drawing is None
 
 
 def test_an_outline_that_crosses_itself_is_told_and_may_be_drawn_again(window, shape):
     count = len(window.desk.project.areas)
     shape.start_drawing()
     for at in ((0.0, 0.0), (10.0, 0.0), (0.0, 8.0), (10.0, 8.0)):
-        shape.hand.add_point(at)
-    shape.hand.close_drawing()
+        shape.hand.pen.add_point(at)
+    shape.hand.pen.close()
     shape.panel.add.click()
     assert "cross" in shape.panel._told.text()
     assert len(window.desk.project.areas) == count
     shape.panel.dismiss()
-    assert shape.hand.drawing is not None
+    assert shape.hand.pen.drawing is not None
 
 
 @pytest.mark.parametrize("plan", range(5))

@@ -129,7 +129,10 @@ def test_the_report_is_previewed_and_written(window, qtbot, answers, tmp_path):
     assert "pages" in bench._line.words
     for name, write in (
         ("r.pdf", window.write_report), ("l.csv", bench.write_layers), ("r.json", bench.write_results),
-        *zip(("s.csv", "e.csv", "c.csv", "r.dxf", "k.pdf"), (a.trigger for a in bench.schedules.actions()), strict=True),
+        *zip(
+            ("s.csv", "e.csv", "c.csv", "r.dxf", "k.pdf"),
+            (a.trigger for a in bench.schedules.actions()), strict=True,
+        ),
     ):  # fmt: skip
         answers.path = tmp_path / name
         write()

@@ -23,8 +23,8 @@ class Fit(Struct, frozen=True):
 
 def fit_plan(project: Project, width: float, height: float, margin: float = 10.0) -> Fit:
     """The largest scale at which all areas fit."""
-    xs = [x for area in project.areas for x, _ in area.outline] or [0.0, 1.0]
-    ys = [y for area in project.areas for _, y in area.outline] or [0.0, 1.0]
+    xs = [x for area in project.areas for x, _ in area.outline] or [0.0, 20.0]
+    ys = [y for area in project.areas for _, y in area.outline] or [0.0, 12.0]
     wide, high = max(max(xs) - min(xs), 1.0), max(max(ys) - min(ys), 1.0)
     scale = min((width - 2 * margin) / wide, (height - 2 * margin) / high)
     left = (width - wide * scale) / 2 - min(xs) * scale

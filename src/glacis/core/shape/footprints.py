@@ -10,7 +10,8 @@ from glacis.core.errors import ValueRefused
 from glacis.core.model.document import Project, RoofArea
 from glacis.core.model.geometry import Footprint, FootprintEdge, Grown, Hole, Loop, Point
 from glacis.core.model.lookup import by_id
-from glacis.core.shape.wavefront import ALIKE, Band, Face, Rim, RoofRefused, roof_over
+from glacis.core.shape.rims import ALIKE, Band, Rim, RoofRefused
+from glacis.core.shape.wavefront import Face, roof_over
 
 WALL = 90.0
 SIDES = (

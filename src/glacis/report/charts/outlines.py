@@ -157,7 +157,7 @@ def _plan_box(shape: RoofShape, area: str, fit: Fit) -> Bounds:
 
 def _along(spot: Bounds) -> Iterator[tuple[float, float]]:
     """Points on the upper and lower side of a rectangle, close enough to meet a notch."""
-    for share in (0.0, 1.0, 0.5, 0.25, 0.75):
+    for share in (0.0, 1.0, 0.5, 0.25, 0.75, 0.125, 0.375, 0.625, 0.875):
         x = spot[0] + (spot[2] - spot[0]) * share
         yield x, spot[1]
         yield x, spot[3]

@@ -31,10 +31,10 @@ class DrawingStrip(QWidget):
         self.close_it = QPushButton("Close outline")
         self.close_it.setProperty("leading", True)
         self.close_it.setToolTip("Join the last corner with the first (Return)")
-        self.close_it.clicked.connect(hand.close_drawing)
+        self.close_it.clicked.connect(hand.pen.close)
         self.leave = QPushButton("Leave")
         self.leave.setToolTip("Leave without a roof (Esc)")
-        self.leave.clicked.connect(hand.stop_drawing)
+        self.leave.clicked.connect(hand.pen.stop)
         first = (("Length", self.length), ("Direction", self.direction), ("", self.add))
         field_grid(self, (first, (("", self.close_it), ("", self.leave))))
         for field in (self.length, self.direction):
@@ -43,7 +43,7 @@ class DrawingStrip(QWidget):
 
     def refresh(self) -> None:
         """Show the units in force; corners decide whether the outline can be closed."""
-        drawing = self._hand.drawing
+        drawing = self._hand.pen.drawing
         self.close_it.setEnabled(drawing is not None and len(drawing.corners) > 2)
         if drawing is not None and len(drawing.corners) > 1 and not self.direction.hasFocus():
             (ax, ay), (bx, by) = drawing.corners[-2:]
@@ -61,4 +61,4 @@ class DrawingStrip(QWidget):
         if not 0.01 <= length <= 10000:
             self.said.emit("An edge is 1 cm to 10 km long.", True)
             return
-        self._hand.add_run(length, turn)
+        self._hand.pen.add_run(length, turn)

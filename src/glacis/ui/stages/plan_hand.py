@@ -2,7 +2,7 @@
 
 import uuid
 from collections.abc import Callable
-from math import atan2, cos, degrees, hypot, radians, sin
+from math import hypot
 
 from msgspec import Struct
 from msgspec.structs import replace
@@ -31,24 +31,22 @@ from glacis.core.shape.outline import (
     remove_corner,
     snapped,
 )
+from glacis.core.shape.rims import RoofRefused
 from glacis.core.shape.shape import Shape
-from glacis.core.shape.wavefront import RoofRefused
 from glacis.core.units.format import with_unit
 from glacis.core.units.quantities import FOOT, Quantity
 from glacis.report.charts.outlines import Held, fit_shape
-from glacis.report.charts.plan_marks import Drawing
 from glacis.report.plan import Fit
 from glacis.report.scene import Hot
 from glacis.ui.desk import Desk
 from glacis.ui.drawing.canvas import Canvas
+from glacis.ui.stages.outline_pen import OutlinePen, about, foot_on, plan_point
 
 TOGETHER = Qt.KeyboardModifier.ControlModifier
 FREE = Qt.KeyboardModifier.ShiftModifier
 PULL = 9.0
 """How near in drawing points another corner draws."""
 MOST_ZOOM = 60.0
-STEP_ANGLE = 15.0
-"""Directions [°] that a drawn edge snaps to."""
 ARROWS = {
     Qt.Key.Key_Left: (-1, 0), Qt.Key.Key_Right: (1, 0), Qt.Key.Key_Up: (0, 1), Qt.Key.Key_Down: (0, -1),
 }  # fmt: skip
@@ -84,30 +82,11 @@ class Drag:
         self.merge = f"drag-{uuid.uuid4().hex}"
 
 
-def about(fit: Fit, at: QPointF, scale: float) -> Fit:
-    """The plan at another scale, the point under ``at`` staying there."""
-    east, north = plan_point(fit, at)
-    return Fit(scale, at.x() - east * scale, at.y() + north * scale)
-
-
-def plan_point(fit: Fit, at: QPointF) -> Point:
-    """The point of the plan [m] under a point of the drawing."""
-    return (at.x() - fit.x) / fit.scale, (fit.y - at.y()) / fit.scale
-
-
-def foot_on(a: Point, b: Point, at: Point) -> tuple[float, Point]:
-    """How far along a run [-] a point lies, and the foot of its plumb line on it."""
-    run = (b[0] - a[0], b[1] - a[1])
-    share = ((at[0] - a[0]) * run[0] + (at[1] - a[1]) * run[1]) / (run[0] ** 2 + run[1] ** 2)
-    return share, (a[0] + run[0] * share, a[1] + run[1] * share)
-
-
 class PlanHand(QObject):
     """What is chosen in the plan, and what dragging, double clicks and keys do to it."""
 
     changed = pyqtSignal()
     said = pyqtSignal(str, bool)
-    outline_drawn = pyqtSignal(list)
     length_wanted = pyqtSignal()
 
     def __init__(self, desk: Desk, canvas: Canvas, shape: Callable[[], Shape]) -> None:
@@ -124,7 +103,9 @@ class PlanHand(QObject):
         self.thing = ""
         self.also: frozenset[str] = frozenset()
         self.fault: Point | None = None
-        self.drawing: Drawing | None = None
+        self.pen = OutlinePen(desk, canvas, self)
+        self.pen.changed.connect(self.changed)
+        self.pen.said.connect(self.said)
 
     @property
     def area(self) -> str:
@@ -162,7 +143,7 @@ class PlanHand(QObject):
         return Held(
             area=self.area, also=self.also, corner=outline[self.corner] if self.corner >= 0 else None,
             footprint=self.footprint.id if self.footprint else "", rim=self.rim,
-            rim_corner=self.rim_corner, thing=self.thing, drawing=self.drawing, fault=self.fault,
+            rim_corner=self.rim_corner, thing=self.thing, drawing=self.pen.drawing, fault=self.fault,
         )  # fmt: skip
 
     def fit(self) -> Fit:
@@ -224,8 +205,8 @@ class PlanHand(QObject):
 
     def press(self, hot: Hot | None, at: QPointF) -> None:
         """Take what is under the pointer; while drawing, set a corner."""
-        if self.drawing is not None:
-            self.add_point(self._next_point(at, free=False))
+        if self.pen.drawing is not None:
+            self.pen.press(at)
             return
         if hot is None:
             self.choose()
@@ -367,8 +348,8 @@ class PlanHand(QObject):
 
     def double(self, hot: Hot | None, at: QPointF) -> None:
         """A double click makes a corner in an edge; while drawing it closes the outline."""
-        if self.drawing is not None:
-            self.close_drawing()
+        if self.pen.drawing is not None:
+            self.pen.close()
             return
         self._drag = None
         fit = self.fit()
@@ -395,8 +376,8 @@ class PlanHand(QObject):
 
     def key(self, key: Qt.Key, modifiers: Qt.KeyboardModifier) -> bool:
         """Space takes the next corner or edge, arrows move it, Delete takes it out."""
-        if self.drawing is not None:
-            return self._drawing_key(key)
+        if self.pen.drawing is not None:
+            return self.pen.key(key)
         if key == Qt.Key.Key_Space:
             return self._next()
         if key == Qt.Key.Key_F:
@@ -471,83 +452,3 @@ class PlanHand(QObject):
             source = thing.id
             own = next(a for a in self._desk.project.areas if a.grown and a.grown.source == source)
             self._desk.act(f"Remove {thing.name}", lambda p: remove_shape(p, own.id))
-
-    def start_drawing(self) -> None:
-        """Begin a new outline."""
-        self.choose()
-        self.drawing = Drawing()
-        self._canvas.setFocus()
-        self.changed.emit()
-
-    def hover(self, at: QPointF, modifiers: Qt.KeyboardModifier) -> None:
-        """Show where the next corner of an outline would come."""
-        if self.drawing is not None:
-            to = self._next_point(at, free=bool(modifiers & FREE))
-            self.drawing = Drawing(self.drawing.corners, to)
-            self.changed.emit()
-
-    def _next_point(self, at: QPointF, *, free: bool) -> Point:
-        fit = self.fit()
-        under = plan_point(fit, at)
-        corners = self.drawing.corners if self.drawing else ()
-        if corners and hypot(under[0] - corners[0][0], under[1] - corners[0][1]) * fit.scale < PULL:
-            return corners[0]
-        if free:
-            return under
-        if corners:
-            last = corners[-1]
-            length = hypot(under[0] - last[0], under[1] - last[1])
-            turn = degrees(atan2(under[1] - last[1], under[0] - last[0]))
-            turn = radians(round(turn / STEP_ANGLE) * STEP_ANGLE)
-            length = round(length / self.grid()) * self.grid()
-            under = (last[0] + length * cos(turn), last[1] + length * sin(turn))
-            return snapped(self._desk.project, under, last, PULL / fit.scale, 0.0)
-        return snapped(self._desk.project, under, (1e9, 1e9), PULL / fit.scale, self.grid())
-
-    def add_point(self, at: Point) -> None:
-        """Set a corner of the outline being drawn; the first one again closes it."""
-        if self.drawing is None:
-            return
-        corners = self.drawing.corners
-        if len(corners) > 2 and at == corners[0]:
-            self.close_drawing()
-            return
-        if corners and hypot(at[0] - corners[-1][0], at[1] - corners[-1][1]) <= NEAR:
-            return
-        self.drawing = Drawing((*corners, at))
-        self.changed.emit()
-
-    def add_run(self, length: float, direction: float) -> None:
-        """Set a corner by length [m] and compass direction [°] from the last."""
-        if self.drawing is None:
-            return
-        last = self.drawing.corners[-1] if self.drawing.corners else (0.0, 0.0)
-        if not self.drawing.corners:
-            self.add_point(last)
-        turn = radians(direction)
-        self.add_point((last[0] + length * sin(turn), last[1] + length * cos(turn)))
-
-    def close_drawing(self) -> None:
-        """Hand the outline over, where it has three corners or more."""
-        corners = list(self.drawing.corners) if self.drawing else []
-        if len(corners) < 3:
-            self.said.emit("An outline needs three corners or more.", True)
-            return
-        self.outline_drawn.emit(corners)
-
-    def stop_drawing(self) -> None:
-        """Leave drawing."""
-        self.drawing = None
-        self.changed.emit()
-
-    def _drawing_key(self, key: Qt.Key) -> bool:
-        if key == Qt.Key.Key_Escape:
-            self.stop_drawing()
-        elif key in (Qt.Key.Key_Return, Qt.Key.Key_Enter):
-            self.close_drawing()
-        elif key == Qt.Key.Key_Backspace and self.drawing is not None:
-            self.drawing = Drawing(self.drawing.corners[:-1], self.drawing.next)
-            self.changed.emit()
-        else:
-            return False
-        return True

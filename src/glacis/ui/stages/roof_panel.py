@@ -85,10 +85,19 @@ class RoofPanel(Overlay):
         ]  # fmt: skip
         rows += [(words, self.fields[key]) for key, words, _, _ in FIELDS]
         rows += [("Built as", self.built), ("Rooms below", self.rooms)]
-        holder = QWidget()
         self._widgets = dict(rows)
+        holder = QWidget()
         _, self._labels = field_grid(holder, tuple((pair,) for pair in rows))
         self.column.addWidget(holder)
+        self._make_foot()
+        self.plan.activated.connect(self._take_plan)
+        for box in (self.roof, self.layer, self.unit):
+            box.activated.connect(self.preview)
+        for field in self.fields.values():
+            field.textEdited.connect(self.preview)
+
+    def _make_foot(self) -> None:
+        """The picture, what is to be said, and the buttons."""
         self.canvas = Canvas("The roof in plan", QSize(200, 150))
         self.column.addWidget(self.canvas, 1)
         self._notes = label(kind="second small", wrap=True)
@@ -108,11 +117,6 @@ class RoofPanel(Overlay):
         for button in (self.add, self.draw, self.read):
             self.buttons.addWidget(button)
         self.finish()
-        self.plan.activated.connect(self._take_plan)
-        for box in (self.roof, self.layer, self.unit):
-            box.activated.connect(self.preview)
-        for field in self.fields.values():
-            field.textEdited.connect(self.preview)
 
     def _wish_drawing(self) -> None:
         self.dismiss()

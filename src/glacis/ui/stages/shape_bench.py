@@ -7,7 +7,6 @@ from PyQt6.QtCore import QPoint, QPointF, QRect, QSize, Qt, pyqtSignal
 from PyQt6.QtGui import QKeyEvent
 from PyQt6.QtWidgets import QHBoxLayout, QMenu, QPushButton, QSizePolicy, QStackedWidget, QWidget
 
-from glacis.core.errors import GlacisError
 from glacis.core.model.document import Project
 from glacis.core.model.geometry import Opening
 from glacis.core.model.lookup import area_of, things_of
@@ -28,7 +27,7 @@ from glacis.report.charts.shades import SHADES, shading
 from glacis.report.plan import Fit
 from glacis.report.scene import Hot, Scene, Text, shorten
 from glacis.ui.desk import Desk
-from glacis.ui.drawing.canvas import Canvas, png_of
+from glacis.ui.drawing.canvas import Canvas
 from glacis.ui.prompts import Prompts
 from glacis.ui.stages.area_strip import AreaStrip
 from glacis.ui.stages.bench import Bench, field_row, view_buttons
@@ -37,11 +36,11 @@ from glacis.ui.stages.edge_strip import EdgeStrip
 from glacis.ui.stages.field_grid import chooser
 from glacis.ui.stages.plan_hand import ARROWS, PlanHand
 from glacis.ui.stages.roof_panel import RoofPanel
+from glacis.ui.stages.shape_files import ShapeFiles
 from glacis.ui.stages.thing_strip import ThingStrip
 from glacis.ui.widgets.labels import label, rich, tight
 from glacis.ui.widgets.unit_field import UnitField
 
-PICTURES = "SVG drawings (*.svg);;PNG pictures (*.png)"
 VIEWS = (
     ("plan", "Plan", "Edges and their true lengths; drag edges, corners and openings (1)"),
     ("space", "In space", "The whole roof from above; drag to turn it (2)"),
@@ -75,7 +74,7 @@ class ShapeBench(Bench):
 
     def __init__(self, desk: Desk, prompts: Prompts) -> None:
         super().__init__(desk, "Shape")
-        self._prompts = prompts
+        self.files = ShapeFiles(self, prompts)
         self._view = "plan"
         self._turn = Turn()
         self._apart = Apart()
@@ -162,7 +161,7 @@ class ShapeBench(Bench):
         self.column.addWidget(self.strips)
         self.hand.changed.connect(self.refresh)
         self.hand.said.connect(self.said)
-        self.hand.outline_drawn.connect(lambda corners: self.open_panel(tuple(corners)))
+        self.hand.pen.drawn.connect(lambda corners: self.open_panel(tuple(corners)))
         self.hand.length_wanted.connect(self.edge.take_length)
 
     @property
@@ -181,13 +180,13 @@ class ShapeBench(Bench):
     def show_view(self, name: str) -> None:
         """Show the plan, the roof in space or the cuts."""
         self._view = name
-        self.hand.drawing = None
+        self.hand.pen.drawing = None
         self.refresh()
 
     def _strip(self) -> QWidget | None:
         if self._view == "cuts":
             return self._boards
-        if self.hand.drawing is not None:
+        if self.hand.pen.drawing is not None:
             return self.drawing
         if self._view == "plan" and self.hand.thing:
             return self.thing
@@ -216,7 +215,7 @@ class ShapeBench(Bench):
         if strip is not None:
             self._show_strip(strip)
         words = self._view
-        if self.hand.drawing is not None:
+        if self.hand.pen.drawing is not None:
             words = "draw"
         elif strip is self.thing:
             words = "thing"
@@ -233,7 +232,7 @@ class ShapeBench(Bench):
 
     def empty_words(self) -> str:
         """What to say while there is no area and none is drawn."""
-        if self.hand.drawing is not None or self.desk.area is not None:
+        if self.hand.pen.drawing is not None or self.desk.area is not None:
             return ""
         return "No roof yet: press New for a form, a drawn outline or a file."
 
@@ -333,7 +332,7 @@ class ShapeBench(Bench):
 
     def _hover(self, at: QPointF, modifiers: Qt.KeyboardModifier) -> None:
         if self._view == "plan":
-            self.hand.hover(at, modifiers)
+            self.hand.pen.hover(at, modifiers)
 
     def _key(self, event: QKeyEvent) -> None:
         key = Qt.Key(event.key())
@@ -381,27 +380,20 @@ class ShapeBench(Bench):
         self.panel.open_over(self._ground(), drawn)
 
     def read_file(self) -> None:
-        """Ask for a drawing and offer its outlines; a file that cannot be read changes nothing."""
-        from glacis.files.geojson_read import read_outlines
-
-        path = self._prompts.outline_path(self)
-        if path is None:
-            return
-        try:
-            found = read_outlines(path)
-        except GlacisError as fault:
-            self._prompts.tell(self, "Not read", str(fault))
-            return
-        self.panel.open_over(self._ground(), found=found)
+        """Ask for a drawing and offer its outlines."""
+        found = self.files.outlines()
+        if found is not None:
+            self.panel.open_over(self._ground(), found=found)
 
     def start_drawing(self) -> None:
         """Draw a new outline in the plan."""
         self._view = "plan"
-        self.hand.start_drawing()
+        self.hand.choose()
+        self.hand.pen.start()
 
     def _take_new(self, _area: str) -> None:
         self._view = "plan"
-        self.hand.drawing = None
+        self.hand.pen.drawing = None
         self.hand.choose()
         self.refresh()
 
@@ -434,43 +426,15 @@ class ShapeBench(Bench):
         self.refresh()
 
     def save_picture(self) -> None:
-        """Write the drawing as it is shown: SVG in print colours, or PNG."""
-        from glacis.files.atomic import write_atomic
-        from glacis.report.svg import scene_svg
-
-        path = self._prompts.save_path(
-            self, "Save picture", f"{self.desk.project.name} {self._view}.svg", PICTURES
+        """Write the drawing as it is shown."""
+        canvas = self.canvas
+        self.files.save_picture(
+            self._view, canvas, lambda: self._scene(canvas.width(), canvas.height())
         )
-        if path is None:
-            return
-        try:
-            if path.suffix.lower() == ".png":
-                write_atomic(path, png_of(self.canvas))
-            else:
-                scene = self._scene(self.canvas.width(), self.canvas.height())
-                write_atomic(path, scene_svg(scene, self.desk.project.name).encode())
-        except GlacisError as fault:
-            self.said.emit(str(fault), True)
-            return
-        self.said.emit(f"Written: {path.name}", False)
 
     def write_cards(self) -> None:
         """Write a card for every cut."""
-        from glacis.files.atomic import write_atomic
-        from glacis.report.cut_cards import cut_cards_pdf
-
-        project = self.desk.project
-        path = self._prompts.save_path(
-            self, "Write cut cards", f"{project.name} cut cards.pdf", "PDF (*.pdf)"
-        )
-        if path is None:
-            return
-        try:
-            write_atomic(path, cut_cards_pdf(project, self._saw))
-        except GlacisError as fault:
-            self.said.emit(str(fault), True)
-            return
-        self.said.emit(f"Written: {path.name}", False)
+        self.files.write_cards(self._saw)
 
     def open_cut_working(self) -> None:
         """Open the steps behind the chosen cut; they follow the roof."""

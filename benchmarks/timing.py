@@ -1,0 +1,11 @@
+"""Seconds that work takes."""
+
+from collections.abc import Callable
+from time import perf_counter
+
+
+def timed(work: Callable[[], object]) -> float:
+    """Seconds that ``work`` takes."""
+    start = perf_counter()
+    work()
+    return perf_counter() - start
