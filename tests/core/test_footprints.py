@@ -10,11 +10,12 @@ from msgspec.structs import replace
 from glacis.core.errors import GlacisError, ValueRefused
 from glacis.core.model.document import Project
 from glacis.core.model.edit import assign_assembly
-from glacis.core.model.geometry import Dormer, Footprint, FootprintEdge, Loop, Opening
+from glacis.core.model.geometry import Break, Dormer, Footprint, FootprintEdge, Loop, Opening
 from glacis.core.model.lookup import plan_area, turning
 from glacis.core.model.validate import check_project
 from glacis.core.shape.change import (
     Under,
+    add_courtyard,
     add_dormer,
     add_opening,
     add_roof,
@@ -23,8 +24,10 @@ from glacis.core.shape.change import (
     edge_length,
     move_corner_to,
     push_edge,
+    release_footprint,
     remove_opening,
     remove_shape,
+    reshape_area,
     set_dormer,
     set_edge,
     set_footprint,
@@ -33,10 +36,15 @@ from glacis.core.shape.change import (
     split_edge,
 )
 from glacis.core.shape.cut_working import cut_working
+from glacis.core.shape.found import holds
 from glacis.core.shape.place import PLACES, placed_dormer, placed_opening
 from glacis.core.shape.rims import RoofRefused
 from glacis.core.shape.shape import Shape, shape_of
+from glacis.core.shape.splitting import on_outline, split_area
 from glacis.core.shape.starters import PLAN_FORMS, Start, roofs_for, start_footprint
+from glacis.core.units.format import pitch_notations
+from glacis.core.units.parse import parse
+from glacis.core.units.quantities import Quantity
 from support import demo
 
 UNDER = Under(assembly="hall-slate", zone="hall")
@@ -164,7 +172,7 @@ def test_corners_are_split_moved_dropped_and_edges_measured():
         (lambda f: with_edge(f, pitch=0.0), "pitch"),
         (lambda f: with_edge(f, pitch=90.0), "upright is a verge"),
         (lambda f: with_edge(f, overhang=9.0), "overhang"),
-        (lambda f: with_edge(f, upper_pitch=20.0, upper_from=-1.0), "upper pitch"),
+        (lambda f: with_edge(f, breaks=(Break(start=-1.0, pitch=20.0),)), "upper pitch"),
         (lambda f: with_edge(f, at=(14.0, 4.0)), "cross or touch"),
         (lambda f: with_edge(f, at=(12.0, 0.0)), "one spot"),
         (lambda f: with_edge(f, id="e2"), "id used once"),
@@ -356,3 +364,104 @@ def test_a_hip_of_any_two_pitches_runs_where_both_are_as_high():
     ]
     inner = sum(a * b for a, b in zip(*normals, strict=True))
     assert cos(radians(2 * hip.tilt)) == pytest.approx(inner, abs=1e-12)
+
+
+def test_a_curved_shell_stands_on_its_arc_in_facets():
+    project = started(roof="barrel", pitch=60.0, depth=10.0)
+    radius = 5.0 / sin(radians(60))
+    centre = 3.0 - radius * cos(radians(60))
+    corners = {c for plane in shape_of(project).planes for c in plane.corners}
+    assert len(project.areas) == 10
+    for _, y, z in corners:
+        assert hypot(y - 5.0, z - centre) == pytest.approx(radius, abs=1e-9)
+    pitches = [a.pitch for a in project.areas[:5]]
+    assert pitches == sorted(pitches, reverse=True)
+    assert pitches == pytest.approx([54.0, 42.0, 30.0, 18.0, 6.0])
+    assert {a.name for a in project.areas[1:3]} == {
+        "Roof, south slope, strip 2", "Roof, south slope, strip 3",
+    }  # fmt: skip
+    second = replace(project.areas[1], pitch=40.0)
+    flatter = area_change(project, second)(project)
+    assert flatter.areas[1].pitch == pytest.approx(40.0)
+    assert flatter.areas[0].pitch == pytest.approx(54.0)
+
+
+def test_a_courtyard_drawn_into_a_roof_has_eaves_and_valleys():
+    project = started(roof="hip", length=20.0, depth=16.0)
+    court = ((8.0, 6.0), (12.0, 6.0), (12.0, 10.0), (8.0, 10.0))
+    open_roof = add_courtyard(project, "roof", court)
+    shape = shape_of(open_roof)
+    assert sum(p.plan_area for p in shape.planes) == pytest.approx(320.0 - 16.0)
+    assert sums(shape)["eaves"] == pytest.approx(72.0 + 16.0)
+    assert sums(shape)["valley"] > 0
+    with pytest.raises(ValueRefused, match="cross or touch"):
+        add_courtyard(open_roof, "roof", ((7.0, 7.0), (9.0, 7.0), (9.0, 9.0)))
+
+
+def freed() -> Project:
+    project = release_footprint(started(), "roof")
+    return replace(
+        project, areas=tuple(replace(a, id=f"a{k}") for k, a in enumerate(project.areas))
+    )
+
+
+@settings(max_examples=40)
+@given(st.floats(0.5, 11.5), st.floats(0.5, 11.5))
+def test_a_split_leaves_both_parts_in_their_plane(low, high):
+    project = freed()
+    parted = split_area(project, "a0", (low, 0.0), (high, 4.0))
+    before, after = shape_of(project), shape_of(parted)
+    one, two = after.planes[0], after.planes[1]
+    whole = before.planes[0]
+    assert one.plan_area + two.plan_area == pytest.approx(whole.plan_area)
+    for plane in (one, two):
+        assert plane.normal == pytest.approx(whole.normal)
+        assert plane.height(3.0, 3.0) == pytest.approx(whole.height(3.0, 3.0), abs=1e-9)
+    assert {e.kind for e in after.edges_at("a0") if e.other == "a0-2"} == {"seam"}
+    tilted = reshape_area(parted, replace(parted.areas[1], azimuth=200.0))
+    assert "seam" not in {e.kind for e in shape_of(tilted).edges_at("a0") if e.other == "a0-2"}
+
+
+def test_what_stands_on_a_split_area_stays_on_its_part():
+    project = freed()
+    lit = add_opening(project, Opening(
+        id="light", name="Light", kind="rooflight", area="a0", at=(9.0, 2.0), width=0.8, length=1.0
+    ))  # fmt: skip
+    parted = split_area(lit, "a0", (6.0, 0.0), (6.0, 4.0))
+    owner = parted.openings[0].area
+    assert holds(next(a for a in parted.areas if a.id == owner).outline, (9.0, 2.0))
+    assert [len(a.holes) for a in parted.areas] in ([1, 0, 0], [0, 1, 0])
+    for line, words in (
+        (((9.0, 0.0), (9.0, 4.0)), "through an opening"),
+        (((2.0, 0.0), (5.0, 0.0)), "does not part"),
+        (((2.0, 1.0), (5.0, 4.0)), "a point on the outline"),
+    ):
+        with pytest.raises(ValueRefused, match=words):
+            split_area(lit, "a0", *line)
+    with pytest.raises(ValueRefused, match="Free the planes"):
+        split_area(started(), "roof-e1", (1.0, 0.0), (1.0, 4.0))
+
+
+def test_ends_of_a_line_come_to_rest_on_the_outline():
+    outline = ((0.0, 0.0), (10.0, 0.0), (10.0, 6.0), (0.0, 6.0))
+    assert on_outline(outline, (0.1, 0.1), 0.3) == (0.0, 0.0)
+    assert on_outline(outline, (4.0, 0.2), 0.3) == pytest.approx((4.0, 0.0))
+    assert on_outline(outline, (4.0, 3.0), 0.3) is None
+
+
+def test_a_post_is_a_penetration_among_the_junctions():
+    project = add_opening(started(), Opening(
+        id="pipe", name="Pipe", kind="post", area="roof-e1", at=(6.0, 2.0), width=0.1, length=0.2
+    ))  # fmt: skip
+    assert sums(shape_of(project))["penetration"] == pytest.approx(0.6)
+
+
+@given(st.floats(0.5, 80.0))
+def test_a_pitch_is_read_back_from_each_of_its_notations(pitch):
+    degrees_, percent, twelve, ratio = pitch_notations(pitch).split(" · ")
+    for text, room in ((degrees_, 0.06), (percent, 0.04), (twelve, 0.03)):
+        assert parse(text, Quantity.ANGLE, "si", "pitch").value == pytest.approx(pitch, abs=room)
+    run = float(ratio.removeprefix("1 : "))
+    assert parse(ratio, Quantity.ANGLE, "si", "pitch").value == pytest.approx(
+        degrees(atan(1 / run)) if run else 90.0
+    )

@@ -66,3 +66,22 @@ def test_panels_fit_over_their_bench(window, size):
     heat.open_corrections()
     QApplication.processEvents()
     _fits(heat.corrections_panel)
+    shape = window.bench("shape")
+    shape.open_panel()
+    QApplication.processEvents()
+    _fits(shape.panel)
+    shape.panel.dismiss()
+    strips = (
+        lambda: shape.hand.choose(rim="south"), lambda: shape.hand.choose(thing="dormer"),
+        lambda: shape.hand.choose(thing="hall-light"), shape.start_drawing,
+    )  # fmt: skip
+    for take in strips:
+        take()
+        shape.refresh()
+        QApplication.processEvents()
+        _fits(shape)
+        _fits(shape.strips.currentWidget())
+    for view in ("space", "cuts", "layers"):
+        shape.show_view(view)
+        QApplication.processEvents()
+        _fits(shape)

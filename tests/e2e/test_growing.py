@@ -128,24 +128,11 @@ def test_drawing_by_hand_snaps_closes_and_can_be_left(window, shape):
     assert shape.hand.pen.drawing is None
 
 
-def test_an_outline_that_crosses_itself_is_told_and_may_be_drawn_again(window, shape):
-    count = len(window.desk.project.areas)
-    shape.start_drawing()
-    for at in ((0.0, 0.0), (10.0, 0.0), (0.0, 8.0), (10.0, 8.0)):
-        shape.hand.pen.add_point(at)
-    shape.hand.pen.close()
-    shape.panel.add.click()
-    assert "cross" in shape.panel._told.text()
-    assert len(window.desk.project.areas) == count
-    shape.panel.dismiss()
-    assert shape.hand.pen.drawing is not None
-
-
 @pytest.mark.parametrize("plan", range(5))
 def test_every_form_is_put_in_place_with_one_undo(window, shape, plan):
     before = window.desk.project
     panel = shape.panel
-    for roof in range(6):
+    for roof in range(7):
         shape.open_panel()
         panel.plan.setCurrentIndex(plan)
         panel.plan.activated.emit(plan)
@@ -462,3 +449,42 @@ def test_the_second_demo_opens_in_us_units(window, shape):
     told_now = told(shape)
     assert "ridge 60′" in told_now
     assert "abutment" in told_now
+
+
+def test_a_courtyard_is_drawn_and_a_free_plane_is_split(window, bare):
+    shape = bare
+    window.desk.select_area("laboratory")
+    shape.cut_courtyard()
+    assert shape.hand.pen.drawing is None
+    window.desk.select_area("hall-south")
+    shape.split_by_line()
+    assert "free the planes" in window._message.text()
+    shape.cut_courtyard()
+    for at in ((10.0, 4.0), (14.0, 4.0), (14.0, 7.0), (10.0, 7.0)):
+        shape.hand.pen.add_point(at)
+    QTest.keyClick(shape.canvas, Qt.Key.Key_Return)
+    assert shape.hand.pen.drawing is None
+    assert len(window.desk.project.footprints[0].loops) == 2
+    window.undo()
+    window.desk.select_area("laboratory")
+    shape.split_by_line()
+    fit = shape.hand.fit()
+    for at in ((38.1, 0.1), (38.0, 11.9)):
+        send(shape.canvas, QEvent.Type.MouseButtonPress, QPointF(*fit.point(*at)), PLAIN)
+        send(shape.canvas, QEvent.Type.MouseButtonRelease, QPointF(*fit.point(*at)), PLAIN)
+    parts = [a for a in window.desk.project.areas if a.name.startswith("Wet laboratory")]
+    assert len(parts) == 2
+    assert parts[0].outline[0] == pytest.approx((38.1, 0.0)) or len(parts[0].outline) == 4
+    window.undo()
+    assert sum(a.name.startswith("Wet laboratory") for a in window.desk.project.areas) == 1
+
+
+def test_a_drawn_outline_that_crosses_is_marked_where_it_does(window, shape):
+    shape.start_drawing()
+    for at in ((30.0, 20.0), (40.0, 20.0), (30.0, 28.0), (40.0, 28.0)):
+        shape.hand.pen.add_point(at)
+    QTest.keyClick(shape.canvas, Qt.Key.Key_Return)
+    assert shape.hand.fault == pytest.approx((35.0, 24.0))
+    assert "cross" in window._message.text()
+    assert shape._panel is None or not shape.panel.isVisible()
+    assert shape.hand.pen.drawing is not None

@@ -86,6 +86,13 @@ def _cut(cut: Cut) -> dict[str, Any]:
         "line_pitch_deg": cut.line_pitch,
         "plumb_deg": cut.plumb,
         "tilt_deg": cut.tilt,
+        "junction": f"{cut.kind}: {' and '.join(cut.areas)}",
+        "member": {"plumb_deg": cut.plumb, "seat_deg": cut.line_pitch},
+        "board": {
+            "tilt_deg": cut.tilt,
+            "complement_deg": cut.tilt_complement,
+            "mitre_deg": [side.mitre for side in cut.sides],
+        },
         "sides": [
             {
                 "area": side.area,

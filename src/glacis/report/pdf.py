@@ -37,6 +37,7 @@ from glacis.core.shape.shape import shape_of
 from glacis.core.units.format import plain, with_unit
 from glacis.core.units.quantities import Quantity
 from glacis.core.working import Working
+from glacis.report.charts.exploded import Apart, exploded_scene
 from glacis.report.charts.in_space import Turn, space_scene
 from glacis.report.charts.outlines import Held, fit_shape, shape_plan_scene
 from glacis.report.charts.shades import shading
@@ -97,6 +98,8 @@ class Styles:
 
 
 MOST_PLACES = 8
+LAYERS_SHARE = 0.86
+"""Width of the layers apart, in parts of the page's."""
 
 
 def _places(names: list[str]) -> str:
@@ -324,6 +327,8 @@ class Report:
         )
         style = SectionStyle(700, 430, system=self.project.units, temperature=True, threads=True)
         yield Drawing(section_scene(roof, style), self.width)
+        apart = exploded_scene(roof, Apart(), (700, 330), self.project.units)
+        yield Drawing(apart, self.width * LAYERS_SHARE)
         approach = approach_of(roof.assembly.approach)
         yield self._p(f"Approach: {approach.name}. {approach.needs}", s.body)
         loss = self._show(roof.annual_loss, Quantity.HEAT_LOSS)

@@ -13,6 +13,18 @@ CUTTING: tuple[OpeningKind, ...] = ("rooflight", "hatch", "chimney")
 """What goes through the roof; the rest stands on it."""
 
 
+class Break(Node, frozen=True, kw_only=True):
+    """A change of pitch.
+
+    Attributes:
+        start: height above the footprint's level [m].
+        pitch: from there on [°].
+    """
+
+    start: float
+    pitch: float
+
+
 class FootprintEdge(Node, frozen=True, kw_only=True):
     """An edge of a footprint, from ``at`` to where the next one begins, and what rises from it.
 
@@ -23,9 +35,8 @@ class FootprintEdge(Node, frozen=True, kw_only=True):
         pitch: of the plane over eaves [°].
         overhang: how far the roof reaches out beyond the edge [m].
         rise: of the plane above the footprint's level, at the edge [m].
-        upper_pitch: at which the plane goes on from ``upper_from`` [°]; None for one pitch. Over an
-            upright edge it makes a hip that begins up there.
-        upper_from: height above the footprint's level [m].
+        breaks: where the plane goes on at another pitch, from below upwards. Over an upright edge
+            the first of them begins a hip up there.
     """
 
     id: str
@@ -34,8 +45,7 @@ class FootprintEdge(Node, frozen=True, kw_only=True):
     pitch: float = 35.0
     overhang: float = 0.0
     rise: float = 0.0
-    upper_pitch: float | None = None
-    upper_from: float = 0.0
+    breaks: tuple[Break, ...] = ()
 
 
 class Loop(Node, frozen=True, kw_only=True):

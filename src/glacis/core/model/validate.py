@@ -146,10 +146,11 @@ def _check_edge(edge: FootprintEdge, where: str) -> None:
     _within(f"{where}, pitch", edge.pitch, FLATTEST_PLANE, STEEPEST, "°; upright is a verge")
     _within(f"{where}, overhang", edge.overhang, 0.0, 5.0, "m")
     _within(f"{where}, rise", edge.rise, -20.0, 50.0, "m")
-    if edge.upper_pitch is not None:
-        _within(f"{where}, upper pitch", edge.upper_pitch, FLATTEST_PLANE, STEEPEST, "°")
-        least = edge.rise + 0.01 if edge.kind == "eaves" else 0.0
-        _within(f"{where}, height of the upper pitch", edge.upper_from, least, 100.0, "m")
+    height = edge.rise + 0.01 if edge.kind == "eaves" else 0.0
+    for brk in edge.breaks:
+        _within(f"{where}, upper pitch", brk.pitch, FLATTEST_PLANE, STEEPEST, "°")
+        _within(f"{where}, height of the upper pitch", brk.start, height, 100.0, "m")
+        height = brk.start + 0.001
 
 
 def check_footprint(footprint: Footprint) -> None:

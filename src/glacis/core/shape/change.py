@@ -1,5 +1,6 @@
 """Changes to the shape: each ends with every plane, dormer and hole where it then lies."""
 
+from collections.abc import Mapping
 from math import hypot
 
 from msgspec import Struct
@@ -9,8 +10,16 @@ from glacis.core.errors import ValueRefused
 from glacis.core.model.begin import with_bare_deck, with_rooms
 from glacis.core.model.document import Project, RoofArea, Use
 from glacis.core.model.edit import Change, remove_area, set_area, swap
-from glacis.core.model.geometry import Dormer, Footprint, FootprintEdge, Loop, Opening, Point
-from glacis.core.model.lookup import area_of, by_id, shape_ids, things_of
+from glacis.core.model.geometry import (
+    Dormer,
+    Footprint,
+    FootprintEdge,
+    Grown,
+    Loop,
+    Opening,
+    Point,
+)
+from glacis.core.model.lookup import area_of, by_id, shape_ids, things_of, turning
 from glacis.core.model.validate import check_footprint
 from glacis.core.shape.dormers import regrow_dormer
 from glacis.core.shape.footprints import alike, fresh_id, regrow
@@ -165,10 +174,19 @@ def area_change(project: Project, area: RoofArea) -> Change:
         lifted = replace(footprint, level=footprint.level + area.level - before.level)
         return lambda p: set_footprint(set_area(p, kept), lifted)
     if link.edge and area.pitch != before.pitch:
-        key = "upper_pitch" if link.band else "pitch"
-        tilted = set_plane_values(footprint, link.edge, {key: area.pitch})
+        tilted = set_plane_values(footprint, link.edge, _tilted(footprint, link, area.pitch))
         return lambda p: set_footprint(set_area(p, kept), tilted)
     return lambda p: reshape_area(p, area)
+
+
+def _tilted(footprint: Footprint, link: Grown, pitch: float) -> dict[str, object]:
+    """What an edge states where its plane, or the part of it above a break, has another pitch."""
+    if not link.band:
+        return {"pitch": pitch}
+    loop, place = find_edge(footprint, link.edge)
+    breaks = list(footprint.loops[loop].edges[place].breaks)
+    breaks[link.band - 1] = replace(breaks[link.band - 1], pitch=pitch)
+    return {"breaks": tuple(breaks)}
 
 
 def with_edges(footprint: Footprint, edges: tuple[FootprintEdge, ...], loop: int) -> Footprint:
@@ -199,7 +217,7 @@ def set_edge(project: Project, footprint_id: str, edge: FootprintEdge) -> Projec
     )
 
 
-def set_plane_values(footprint: Footprint, edge: str, values: dict[str, float | None]) -> Footprint:
+def set_plane_values(footprint: Footprint, edge: str, values: Mapping[str, object]) -> Footprint:
     """The footprint with an edge, and all that raise one plane with it, stated otherwise."""
     together = alike(footprint, edge)
     loops = tuple(
@@ -275,6 +293,20 @@ def split_edge(project: Project, footprint_id: str, edge: str, at: Point) -> Pro
         project,
         with_edges(footprint, (*edges[: place + 1], new, *edges[place + 1 :]), loop),
     )
+
+
+def add_courtyard(project: Project, footprint_id: str, outline: tuple[Point, ...]) -> Project:
+    """Cut a courtyard with eaves of its own out of a footprint, at the pitch of its first edge."""
+    footprint = footprint_of(project, footprint_id)
+    taken = {e.id for loop in footprint.loops for e in loop.edges}
+    first = footprint.loops[0].edges[0]
+    edges: list[FootprintEdge] = []
+    for at in outline if turning(outline) < 0 else outline[::-1]:
+        edge = fresh_id(taken, "c1")
+        taken.add(edge)
+        edges.append(FootprintEdge(id=edge, at=at, pitch=first.pitch, breaks=first.breaks))
+    loops = (*footprint.loops, Loop(edges=tuple(edges)))
+    return set_footprint(project, replace(footprint, loops=loops))
 
 
 def drop_corner(project: Project, footprint_id: str, edge: str) -> Project:

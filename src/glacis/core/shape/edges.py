@@ -11,7 +11,7 @@ from glacis.core.shape.vectors import Vector, length, minus
 
 EdgeKind = Literal[
     "eaves", "verge", "top", "edge", "ridge", "hip", "valley", "break", "abutment", "seam",
-    "parapet", "kerb",
+    "parapet", "kerb", "penetration",
 ]  # fmt: skip
 NEAR = 0.005
 """Corners and lines closer than this [m] are one."""

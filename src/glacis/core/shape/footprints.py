@@ -36,9 +36,7 @@ def bands_of(edge: FootprintEdge, lowest: float) -> tuple[Band, ...]:
         bands.append(Band(start, edge.pitch))
     else:
         bands.append(Band(lowest, WALL))
-    if edge.upper_pitch is not None:
-        bands.append(Band(edge.upper_from, edge.upper_pitch))
-    return tuple(bands)
+    return (*bands, *(Band(brk.start, brk.pitch) for brk in edge.breaks))
 
 
 def _unit(a: Point, b: Point) -> tuple[float, float]:
@@ -140,8 +138,7 @@ def alike(footprint: Footprint, edge_id: str) -> frozenset[str]:
             edge.pitch,
             edge.overhang,
             edge.rise,
-            edge.upper_pitch,
-            edge.upper_from,
+            edge.breaks,
         )
         lines[edge.id] = (round(run[0], 6), round(run[1], 6), round(reach, 4), stated)
     return frozenset(name for name, line in lines.items() if line == lines[edge_id])
@@ -159,15 +156,18 @@ def _placed(area: RoofArea, footprint: Footprint, face: Face) -> RoofArea:
         pitch = area.pitch if area.pitch <= LOWEST_TOP else 0.0
         return replace(area, outline=outline, level=level, holes=holes, pitch=pitch)
     edge = edges[link.edge]
-    upper = edge.upper_pitch if link.band else None
+    pitch = edge.breaks[link.band - 1].pitch if link.band else edge.pitch
     return replace(
-        area, outline=outline, level=level, pitch=edge.pitch if upper is None else upper,
+        area, outline=outline, level=level, pitch=pitch,
         azimuth=_azimuth(*_run(footprint, link.edge)),
     )  # fmt: skip
 
 
 def _fresh_name(footprint: Footprint, link: Grown, azimuth: float, taken: set[str]) -> str:
-    words = {0: "slope", 1: "upper slope"}[link.band]
+    strips = max(len(e.breaks) for loop in footprint.loops for e in loop.edges)
+    words = "slope"
+    if link.band:
+        words = "upper slope" if strips == 1 else f"slope, strip {link.band + 1}"
     stem = f"{footprint.name}, {side_name(azimuth)} {words}" if link.edge else footprint.name
     if not link.edge and any(e.kind == "eaves" for loop in footprint.loops for e in loop.edges):
         stem += ", level top"

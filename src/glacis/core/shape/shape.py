@@ -56,8 +56,18 @@ def _as_stated(project: Project, edges: tuple[Edge, ...]) -> tuple[Edge, ...]:
     )
 
 
+def _penetrations(project: Project) -> tuple[Junction, ...]:
+    """Posts and pipes: what they measure round about is where layers have to be closed to them."""
+    return tuple(
+        Junction("penetration", 2 * (item.width + item.length), (item.area,))
+        for item in project.openings
+        if item.kind == "post"
+    )
+
+
 def shape_of(project: Project) -> Shape:
     """The roof of a project in space."""
     planes = tuple(plane_of(area) for area in project.areas)
     edges = _as_stated(project, edges_of(planes))
-    return Shape(planes, edges, junctions_of(edges), cuts_of(planes, edges))
+    junctions = (*junctions_of(edges), *_penetrations(project))
+    return Shape(planes, edges, junctions, cuts_of(planes, edges))

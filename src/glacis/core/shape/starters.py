@@ -1,18 +1,20 @@
 """Footprints to start from: a plan form with a roof form over it."""
 
-from math import radians, tan
+from math import atan2, cos, degrees, radians, sin, tan
 from typing import Literal
 
 from msgspec import Struct
 from msgspec.structs import replace
 
 from glacis.core.errors import ValueRefused
-from glacis.core.model.geometry import Footprint, FootprintEdge, Loop, Point
+from glacis.core.model.geometry import Break, Footprint, FootprintEdge, Loop, Point
 
 PlanForm = Literal["rectangle", "L", "T", "U", "courtyard"]
-RoofForm = Literal["hip", "gable", "half-hip", "mono", "mansard", "flat"]
+RoofForm = Literal["hip", "gable", "half-hip", "mono", "mansard", "barrel", "flat"]
 PLAN_FORMS: tuple[PlanForm, ...] = ("rectangle", "L", "T", "U", "courtyard")
-ROOF_FORMS: tuple[RoofForm, ...] = ("hip", "gable", "half-hip", "mono", "mansard", "flat")
+ROOF_FORMS: tuple[RoofForm, ...] = ("hip", "gable", "half-hip", "mono", "mansard", "barrel", "flat")
+FACETS = 5
+"""Planes that stand for each half of a curved shell."""
 STEEP, SHALLOW = 70.0, 30.0
 """Pitches of a mansard [°]."""
 
@@ -46,12 +48,12 @@ class Start(Struct, frozen=True):
 
 
 def roofs_for(plan: PlanForm) -> tuple[RoofForm, ...]:
-    """Forms of roof that close over a plan form: one slope needs a rectangle, gables need ends."""
+    """Forms of roof that close over a plan form: slopes and shells need a rectangle, gables ends."""
     if plan == "rectangle":
         return ROOF_FORMS
     if plan == "courtyard":
         return ("hip", "mansard", "flat")
-    return tuple(form for form in ROOF_FORMS if form != "mono")
+    return tuple(form for form in ROOF_FORMS if form not in ("mono", "barrel"))
 
 
 Form = tuple[tuple[Point, ...], frozenset[int]]
@@ -106,15 +108,35 @@ def _edge(start: Start, number: int, at: Point, ends: frozenset[int]) -> Footpri
         return replace(upright, kind="parapet")
     if start.roof == "mansard":
         drop = width / 2 * tan(radians(STEEP))
-        return replace(
-            edge, pitch=STEEP, upper_pitch=SHALLOW, upper_from=round(min(2.2, 0.3 * drop), 2)
-        )
+        upper = Break(start=round(min(2.2, 0.3 * drop), 2), pitch=SHALLOW)
+        return replace(edge, pitch=STEEP, breaks=(upper,))
+    if start.roof == "barrel":
+        return upright if number in ends else _shell(edge, width)
     if start.roof == "hip" or number not in ends:
         return edge
     if start.roof == "gable":
         return upright
     ridge = width / 2 * tan(radians(start.pitch))
-    return replace(upright, upper_pitch=start.pitch, upper_from=round(0.55 * ridge, 2))
+    hip = Break(start=round(0.55 * ridge, 2), pitch=start.pitch)
+    return replace(upright, breaks=(hip,))
+
+
+def _shell(edge: FootprintEdge, width: float) -> FootprintEdge:
+    """Facets of an arc over ``width`` [m] that leaves the eaves at the edge's pitch.
+
+    With θ that pitch the radius is width/(2 sin θ); the facets cut the arc into equal angles.
+    """
+    steep = radians(edge.pitch)
+    radius = width / 2 / sin(steep)
+    turns = [steep * (1 - k / FACETS) for k in range(FACETS + 1)]
+    points = [(width / 2 - radius * sin(t), radius * (cos(t) - cos(steep))) for t in turns]
+    pitches = [
+        degrees(atan2(b[1] - a[1], b[0] - a[0])) for a, b in zip(points, points[1:], strict=False)
+    ]
+    breaks = tuple(
+        Break(start=at[1], pitch=pitch) for at, pitch in zip(points[1:-1], pitches[1:], strict=True)
+    )
+    return replace(edge, pitch=pitches[0], overhang=0.0, breaks=breaks)
 
 
 def start_footprint(start: Start) -> Footprint:

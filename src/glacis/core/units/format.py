@@ -1,6 +1,6 @@
 """Numbers as readers expect them: true minus, thin spaces, fractions of an inch."""
 
-from math import isfinite
+from math import isfinite, radians, tan
 
 from glacis.core.units.quantities import Quantity, System, to_display
 
@@ -94,3 +94,10 @@ def resistance_label(value: float, system: System) -> str:
     if system == "us":
         return f"R-{number(value, Quantity.RESISTANCE, 'us')}"
     return with_unit(value, Quantity.RESISTANCE, system)
+
+
+def pitch_notations(pitch: float) -> str:
+    """A pitch [°] as degrees, percent, rise in 12 and ratio."""
+    rise = tan(radians(pitch))
+    ratio = f" · 1 : {plain(1 / rise, 2)}" if rise > 1e-6 else ""
+    return f"{plain(pitch, 1)}° · {plain(100 * rise, 1)} % · {plain(12 * rise, 2)} in 12{ratio}"

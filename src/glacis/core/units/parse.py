@@ -1,7 +1,7 @@
 """Read what people type: ``89 mm``, ``3 1/2 in``, ``5'-6"``, ``R-20``, ``0.5 perm``."""
 
 import re
-from math import atan, degrees
+from math import atan2, degrees
 
 from msgspec import Struct
 
@@ -49,7 +49,8 @@ _FEET_INCHES = re.compile(
     r"^(?P<sign>-?)\s*(?P<feet>\d+)\s*(?:'|ft)\s*-?\s*(?P<inches>.*?)\s*(?:\"|in)?$"
 )
 _SLOPE = re.compile(
-    r"^(?P<rise>\d+(?:[.,]\d+)?)\s*(?:(?P<percent>%)|(?:/|:|in|on)\s*12)$", re.IGNORECASE
+    r"^(?P<rise>\d+(?:[.,]\d+)?)\s*(?:(?P<percent>%)|/\s*12|(?::|in|on)\s*(?P<run>\d+(?:[.,]\d+)?))$",
+    re.IGNORECASE,
 )
 """A pitch as rise over a run of twelve, or in percent."""
 _GLYPHS = {"½": " 1/2", "¼": " 1/4", "¾": " 3/4", "⅛": " 1/8", "⅜": " 3/8", "⅝": " 5/8", "⅞": " 7/8",
@@ -125,8 +126,8 @@ def parse(text: str, quantity: Quantity, system: System, field: str = "") -> Rea
     if quantity is Quantity.ANGLE:
         slope = _SLOPE.match(clean)
         if slope:
-            run = 100.0 if slope["percent"] else 12.0
-            angle = degrees(atan(float(slope["rise"].replace(",", ".")) / run))
+            run = 100.0 if slope["percent"] else float((slope["run"] or "12").replace(",", "."))
+            angle = degrees(atan2(float(slope["rise"].replace(",", ".")), run))
             return Reading(angle, with_unit(angle, quantity, system))
     labelled = re.match(r"^[rR]\s*-\s*(.+)$", clean) if quantity is Quantity.RESISTANCE else None
     number, rest = _mixed_number(labelled[1] if labelled else clean)

@@ -1,7 +1,7 @@
 """The roof in plan to scale: every edge named and measured, the selected area with its corners."""
 
 from collections.abc import Iterator
-from math import atan2, cos, degrees, hypot, radians, sin
+from math import acos, atan2, cos, degrees, hypot, radians, sin
 
 from msgspec import Struct
 
@@ -9,7 +9,7 @@ from glacis.core.model.document import Project
 from glacis.core.shape.edges import Edge, EdgeKind
 from glacis.core.shape.planes import Plane
 from glacis.core.shape.shape import Shape as RoofShape
-from glacis.core.units.format import with_unit
+from glacis.core.units.format import pitch_notations, with_unit
 from glacis.core.units.quantities import Quantity, System
 from glacis.report.charts.plan_marks import (
     Drawing,
@@ -41,6 +41,7 @@ STROKES: dict[EdgeKind, tuple[float, Dash]] = {
     "edge": (FACE, "solid"), "ridge": (2.4, "solid"), "hip": (CUT, "solid"),
     "valley": (2.4, "dash"), "break": (CUT, "dot"), "abutment": (CUT, "dash-dot"),
     "seam": (DIMENSION, "dot"), "parapet": (3.0, "solid"), "kerb": (FACE, "solid"),
+    "penetration": (FACE, "solid"),
 }  # fmt: skip
 MARGIN = 58.0
 LABEL = 12.0
@@ -203,7 +204,12 @@ def fit_shape(project: Project, width: float, height: float) -> Fit:
 
 
 def _hint(plane: Plane, name: str, edges: tuple[Edge, ...], system: System) -> str:
+    low, high = (
+        with_unit(f(c[2] for c in plane.corners), Quantity.LENGTH, system) for f in (min, max)
+    )
     parts = [
+        pitch_notations(degrees(acos(min(1.0, plane.normal[2])))),
+        f"levels {low} to {high}",
         f"along the slope {with_unit(plane.true_area, Quantity.AREA, system)}",
         f"in plan {with_unit(plane.plan_area, Quantity.AREA, system)}",
         f"down the slope {with_unit(plane.rafter, Quantity.LENGTH, system)}",

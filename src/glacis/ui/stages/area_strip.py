@@ -10,6 +10,7 @@ from PyQt6.QtWidgets import QComboBox, QGridLayout, QLineEdit, QSizePolicy, QWid
 from glacis.core.model.document import RoofArea
 from glacis.core.model.edit import assign_assembly, assign_zone
 from glacis.core.shape.change import area_change
+from glacis.core.units.format import pitch_notations
 from glacis.core.units.quantities import Quantity
 from glacis.ui.desk import Desk
 from glacis.ui.widgets.labels import label
@@ -109,6 +110,7 @@ class AreaStrip(QWidget):
         self.target.show_limit(area.target_u, system, "as the project")
         for key, _, _ in FIELDS:
             self.fields[key].show_value(getattr(area, key), system)
+        self.fields["pitch"].setToolTip(f"Pitch: {pitch_notations(area.pitch)}; type any of these")
         dormers = {dormer.id for dormer in self._desk.project.dormers}
         self.fields["azimuth"].setEnabled(area.grown is None or not area.grown.edge)
         self.fields["level"].setEnabled(area.grown is None or area.grown.source not in dormers)

@@ -6,7 +6,7 @@ from msgspec.structs import replace
 from PyQt6.QtCore import pyqtSignal
 from PyQt6.QtWidgets import QWidget
 
-from glacis.core.model.geometry import Footprint, FootprintEdge
+from glacis.core.model.geometry import Break, Footprint, FootprintEdge
 from glacis.core.shape.change import (
     edge_length,
     find_edge,
@@ -26,6 +26,15 @@ KINDS = (
     ("Parapet", "parapet"), ("Abutment: a wall", "abutment"),
 )  # fmt: skip
 WIDTH = 88
+
+
+def _with_first(edge: FootprintEdge, key: str, value: float) -> tuple[Break, ...]:
+    """The breaks of an edge with another pitch or height of the first; none for an empty pitch."""
+    if key == "upper_pitch" and not value:
+        return ()
+    first = edge.breaks[0] if edge.breaks else Break(start=edge.rise + 0.5, pitch=value)
+    name = "pitch" if key == "upper_pitch" else "start"
+    return (replace(first, **{name: value}), *edge.breaks[1:])
 
 
 class EdgeStrip(QWidget):
@@ -83,12 +92,14 @@ class EdgeStrip(QWidget):
         system = self._desk.system
         self.kind.setCurrentIndex(self.kind.findData(edge.kind))
         self.length.show_value(edge_length(footprint, edge.id), system)
-        for key in ("pitch", "overhang", "rise", "upper_from"):
+        for key in ("pitch", "overhang", "rise"):
             self.fields[key].show_value(getattr(edge, key), system)
-        self.fields["upper_pitch"].show_limit(edge.upper_pitch, system, "one pitch")
+        upper = edge.breaks[0] if edge.breaks else None
+        self.fields["upper_pitch"].show_limit(upper.pitch if upper else None, system, "one pitch")
+        self.fields["upper_from"].show_value(upper.start if upper else 0.0, system)
         for key in ("pitch", "rise"):
             self.fields[key].setEnabled(edge.kind == "eaves")
-        self.fields["upper_from"].setEnabled(edge.upper_pitch is not None)
+        self.fields["upper_from"].setEnabled(upper is not None)
         self.level.show_value(footprint.level, system)
         self.top.show_limit(footprint.top, system, "it closes")
 
@@ -97,7 +108,7 @@ class EdgeStrip(QWidget):
         self.length.setFocus()
         self.length.selectAll()
 
-    def _change(self, field: UnitField, words: str, values: dict[str, float | None]) -> None:
+    def _change(self, field: UnitField, words: str, values: dict[str, object]) -> None:
         found = self._edge()
         if found is None:
             return
@@ -119,12 +130,9 @@ class EdgeStrip(QWidget):
         found = self._edge()
         if found is None:
             return
-        values: dict[str, float | None] = {key: value}
-        if key == "upper_pitch":
-            values[key] = value or None
-            least = found[1].rise + 0.5
-            if value and found[1].upper_from < least and found[1].kind == "eaves":
-                values["upper_from"] = least
+        values: dict[str, object] = {key: value}
+        if key in ("upper_pitch", "upper_from"):
+            values = {"breaks": _with_first(found[1], key, value)}
         self._change(self.fields[key], "Change edge", values)
 
     def _take_length(self, value: float) -> None:

@@ -1,12 +1,13 @@
 """The pen on the plan of the roof: a new outline, corner by corner."""
 
 from math import atan2, cos, degrees, hypot, radians, sin
-from typing import Protocol
+from typing import Literal, Protocol
 
 from PyQt6.QtCore import QObject, QPointF, Qt, pyqtSignal
 
 from glacis.core.shape.edges import NEAR
 from glacis.core.shape.outline import Point, snapped
+from glacis.core.shape.splitting import on_outline
 from glacis.report.charts.plan_marks import Drawing
 from glacis.report.plan import Fit
 from glacis.ui.desk import Desk
@@ -19,6 +20,9 @@ STEP_ANGLE = 15.0
 """Directions [°] that a drawn edge snaps to."""
 
 
+PenKind = Literal["outline", "courtyard", "line"]
+
+
 class _Sheet(Protocol):
     """What knows where metres go in the plan, and its steps [m]."""
 
@@ -27,6 +31,9 @@ class _Sheet(Protocol):
 
     def grid(self) -> float:
         """Its steps [m]."""
+
+    def outline(self) -> tuple[Point, ...]:
+        """Of the selected area [m]."""
 
 
 def about(fit: Fit, at: QPointF, scale: float) -> Fit:
@@ -53,6 +60,7 @@ class OutlinePen(QObject):
     changed = pyqtSignal()
     said = pyqtSignal(str, bool)
     drawn = pyqtSignal(list)
+    parted = pyqtSignal(tuple, tuple)
 
     def __init__(self, desk: Desk, canvas: Canvas, hand: _Sheet) -> None:
         super().__init__(canvas)
@@ -60,13 +68,15 @@ class OutlinePen(QObject):
         self._canvas = canvas
         self._hand = hand
         self.drawing: Drawing | None = None
+        self.kind: PenKind = "outline"
 
     def press(self, at: QPointF) -> None:
         """Set a corner under the pointer."""
         self.add_point(self._next_point(at, free=bool(self._canvas.modifiers & FREE)))
 
-    def start(self) -> None:
-        """Begin a new outline."""
+    def start(self, kind: PenKind = "outline") -> None:
+        """Begin a new outline, a courtyard, or a line that splits the selected area."""
+        self.kind = kind
         self.drawing = Drawing()
         self._canvas.setFocus()
         self.changed.emit()
@@ -81,6 +91,8 @@ class OutlinePen(QObject):
     def _next_point(self, at: QPointF, *, free: bool) -> Point:
         fit = self._hand.fit()
         under = plan_point(fit, at)
+        if self.kind == "line":
+            return on_outline(self._hand.outline(), under, 3 * PULL / fit.scale) or under
         corners = self.drawing.corners if self.drawing else ()
         if corners and hypot(under[0] - corners[0][0], under[1] - corners[0][1]) * fit.scale < PULL:
             return corners[0]
@@ -108,6 +120,10 @@ class OutlinePen(QObject):
             return
         self.drawing = Drawing((*corners, at))
         self.changed.emit()
+        if self.kind == "line" and len(self.drawing.corners) == 2:
+            start, end = self.drawing.corners
+            self.stop()
+            self.parted.emit(start, end)
 
     def add_run(self, length: float, direction: float) -> None:
         """Set a corner by length [m] and compass direction [°] from the last."""

@@ -33,14 +33,15 @@ UNITS = (
 )  # fmt: skip
 GAP = 3.0
 """Free strip [m] between a new roof and those that are there."""
-FIELDS: tuple[tuple[str, str, Quantity, float], ...] = (
-    ("length", "Length, west to east", Quantity.LENGTH, 14.0),
-    ("depth", "Depth, south to north", Quantity.LENGTH, 9.0),
-    ("wing", "Width of wings", Quantity.LENGTH, 4.0),
-    ("pitch", "Pitch", Quantity.ANGLE, 35.0),
-    ("level", "Level of the eaves", Quantity.LENGTH, 3.0),
-    ("overhang", "Overhang of the eaves", Quantity.LENGTH, 0.0),
+FIELDS: tuple[tuple[str, str, str, Quantity, float], ...] = (
+    ("length", "Length", "Length, west to east", Quantity.LENGTH, 14.0),
+    ("depth", "Depth", "Depth, south to north", Quantity.LENGTH, 9.0),
+    ("wing", "Wings", "Width of wings", Quantity.LENGTH, 4.0),
+    ("overhang", "Overhang", "Overhang of the eaves", Quantity.LENGTH, 0.0),
+    ("pitch", "Pitch", "Pitch of the planes", Quantity.ANGLE, 35.0),
+    ("level", "Level", "Level of the eaves", Quantity.LENGTH, 3.0),
 )
+"""Key, label, name, kind and usual value of each figure."""
 
 
 class RoofPanel(Overlay):
@@ -78,23 +79,35 @@ class RoofPanel(Overlay):
         self.unit.setAccessibleName("Unit of the drawing")
         for words, metres in UNITS:
             self.unit.addItem(words, metres)
-        self.fields = {k: UnitField(words, quantity, 100) for k, words, quantity, _ in FIELDS}
-        rows: list[tuple[str, QWidget]] = [
-            ("Name", self.name), ("Layer", self.layer), ("Drawn in", self.unit),
-            ("Plan", self.plan), ("Roof", self.roof),
-        ]  # fmt: skip
-        rows += [(words, self.fields[key]) for key, words, _, _ in FIELDS]
-        rows += [("Built as", self.built), ("Rooms below", self.rooms)]
-        self._widgets = dict(rows)
-        holder = QWidget()
-        _, self._labels = field_grid(holder, tuple((pair,) for pair in rows))
-        self.column.addWidget(holder)
+        self.fields = {k: UnitField(words, quantity, 104) for k, _, words, quantity, _ in FIELDS}
+        self._make_form()
         self._make_foot()
         self.plan.activated.connect(self._take_plan)
         for box in (self.roof, self.layer, self.unit):
             box.activated.connect(self.preview)
         for field in self.fields.values():
             field.textEdited.connect(self.preview)
+
+    def _make_form(self) -> None:
+        """Names across the panel, figures two by two."""
+        figures = [(words, self.fields[key]) for key, words, _, _, _ in FIELDS]
+        wide: tuple[tuple[str, QWidget], ...] = (
+            ("Name", self.name), ("Layer", self.layer), ("Drawn in", self.unit),
+            ("Built as", self.built), ("Rooms", self.rooms),
+        )  # fmt: skip
+        rows = (
+            *((pair,) for pair in wide[:3]),
+            (("Plan", self.plan), ("Roof", self.roof)),
+            *zip(figures[::2], figures[1::2], strict=True),
+            *((pair,) for pair in wide[3:]),
+        )
+        holder = QWidget()
+        grid, self._labels = field_grid(holder, rows)
+        self._widgets = {words: widget for row in rows for words, widget in row}
+        for row, pairs in enumerate(rows):
+            if len(pairs) == 1:
+                grid.addWidget(pairs[0][1], row, 1, 1, 3)
+        self.column.addWidget(holder)
 
     def _make_foot(self) -> None:
         """The picture, what is to be said, and the buttons."""
@@ -135,7 +148,7 @@ class RoofPanel(Overlay):
         heading = "A roof over the outline" if drawn else "A new roof"
         self.heading.setText("Roofs over the outlines" if found else heading)
         self.name.setText(f"Roof {len(project.footprints) + 1}")
-        for key, _, _, value in FIELDS:
+        for key, _, _, _, value in FIELDS:
             self.fields[key].show_value(value, self._desk.system)
         self._fill(project)
         self._fill_found()
@@ -151,7 +164,7 @@ class RoofPanel(Overlay):
         formed = not self._drawn and self._found is None
         wanted: dict[str, bool] = dict.fromkeys(("Plan", "Roof"), formed)
         wanted |= dict.fromkeys(("Layer", "Drawn in"), self._found is not None)
-        for key, words, _, _ in FIELDS:
+        for key, words, _, _, _ in FIELDS:
             wanted[words] = formed or key in ("pitch", "level", "overhang")
         for words, shown in wanted.items():
             self._labels[words].setVisible(shown)
@@ -201,7 +214,7 @@ class RoofPanel(Overlay):
         self.preview()
 
     def _value(self, key: str) -> float:
-        words, quantity = next((w, q) for k, w, q, _ in FIELDS if k == key)
+        words, quantity = next((w, q) for k, _, w, q, _ in FIELDS if k == key)
         return parse(self.fields[key].text(), quantity, self._desk.system, words).value
 
     def footprints(self) -> tuple[Footprint, ...]:

@@ -10,12 +10,20 @@ from PyQt6.QtWidgets import QHBoxLayout, QMenu, QPushButton, QSizePolicy, QStack
 from glacis.core.model.document import Project
 from glacis.core.model.geometry import Opening
 from glacis.core.model.lookup import area_of, things_of
-from glacis.core.shape.change import add_dormer, add_opening, release_footprint, remove_shape
+from glacis.core.model.outlines import outline_fault
+from glacis.core.shape.change import (
+    add_courtyard,
+    add_dormer,
+    add_opening,
+    release_footprint,
+    remove_shape,
+)
 from glacis.core.shape.cut_working import cut_working
 from glacis.core.shape.cuts import Cut, Saw
 from glacis.core.shape.outline import Point
 from glacis.core.shape.place import PLACES, placed_dormer, placed_opening
 from glacis.core.shape.shape import Shape, shape_of
+from glacis.core.shape.splitting import split_area
 from glacis.core.units.format import with_unit
 from glacis.core.units.quantities import Quantity
 from glacis.core.working import Working
@@ -52,6 +60,8 @@ WORDS = {
     "a double click on an edge makes a corner, Delete takes it out.",
     "draw": "Press where corners come (Shift: any direction), or type length and direction. The first "
     "corner again, Return or a double click closes; Backspace takes the last back.",
+    "line": "Press two points on the outline of the selected area; each part keeps its plane until it "
+    "is given another.",
     "space": "Drag or use the arrows to turn. Working on or near edges and openings needs guarding.",
     "layers": "Drag or use the arrows to turn, + and − to lift apart. Press a layer to select it.",
     "cuts": "Angles of the true planes, without play. Cut a trial piece first; a tilted blade throws "
@@ -161,7 +171,8 @@ class ShapeBench(Bench):
         self.column.addWidget(self.strips)
         self.hand.changed.connect(self.refresh)
         self.hand.said.connect(self.said)
-        self.hand.pen.drawn.connect(lambda corners: self.open_panel(tuple(corners)))
+        self.hand.pen.drawn.connect(self._take_drawn)
+        self.hand.pen.parted.connect(self._take_line)
         self.hand.length_wanted.connect(self.edge.take_length)
 
     @property
@@ -216,7 +227,7 @@ class ShapeBench(Bench):
             self._show_strip(strip)
         words = self._view
         if self.hand.pen.drawing is not None:
-            words = "draw"
+            words = "line" if self.hand.pen.kind == "line" else "draw"
         elif strip is self.thing:
             words = "thing"
         self._why.setText(rich(WORDS[words]))
@@ -397,6 +408,48 @@ class ShapeBench(Bench):
         self.hand.choose()
         self.refresh()
 
+    def _take_drawn(self, corners: list[Point]) -> None:
+        """A roof over a drawn outline, or a courtyard in the selected roof; faults are marked."""
+        outline = tuple(corners)
+        fault = outline_fault((outline,))
+        if fault is not None:
+            self.hand.fault = fault.place
+            self.said.emit(f"The outline has {fault.words}; Backspace takes corners back.", True)
+            self.refresh()
+            return
+        footprint = self.hand.footprint
+        if self.hand.pen.kind == "courtyard" and footprint is not None:
+            act = partial(add_courtyard, footprint_id=footprint.id, outline=outline)
+            if self.desk.act("Cut a courtyard", act):
+                self.hand.pen.stop()
+            return
+        self.open_panel(outline)
+
+    def _take_line(self, start: Point, end: Point) -> None:
+        area = self.hand.area
+        self.desk.act("Split area", partial(split_area, area_id=area, start=start, end=end))
+
+    def split_by_line(self) -> None:
+        """Part the selected area by a line, so that its parts can have planes of their own."""
+        self.show_view("plan")
+        if self.hand.footprint is not None:
+            self.said.emit(
+                "This plane grows from an outline: free the planes of its roof first (Edit menu).",
+                True,
+            )
+        elif self.hand.outline():
+            self.hand.choose()
+            self.hand.pen.start("line")
+
+    def cut_courtyard(self) -> None:
+        """Draw a courtyard in the selected roof."""
+        self.show_view("plan")
+        if self.hand.footprint is None:
+            self.said.emit("A courtyard needs a roof that grows from an outline.", True)
+            return
+        self.hand.choose()
+        self.hand.pen.start("courtyard")
+
     def open_places(self) -> None:
         """Offer what can be placed on the selected area."""
         menu = QMenu(self)
@@ -404,6 +457,13 @@ class ShapeBench(Bench):
             entry = menu.addAction(words)
             if entry is not None:
                 entry.triggered.connect(lambda _on=False, what=kind: self.place_thing(what))
+        menu.addSeparator()
+        for words, slot in (
+            ("Courtyard, drawn", self.cut_courtyard), ("Line that splits the area", self.split_by_line),
+        ):  # fmt: skip
+            entry = menu.addAction(words)
+            if entry is not None:
+                entry.triggered.connect(slot)
         menu.popup(self.place.mapToGlobal(QPoint(0, self.place.height())))
 
     def place_thing(self, kind: str) -> None:
