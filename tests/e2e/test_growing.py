@@ -98,8 +98,8 @@ def test_an_l_is_drawn_gets_gables_a_pitch_a_dormer_a_rooflight_and_all_is_undon
     type_in(shape.edge.fields["pitch"], "40")
     assert window.desk.project.footprints[0].loops[0].edges[0].pitch == pytest.approx(40.0)
     window.desk.select_area(next(a.id for a in window.desk.project.areas if a.azimuth == 180))
-    shape.place_thing("dormer")
-    shape.place_thing("rooflight")
+    shape.tools.place_thing("dormer")
+    shape.tools.place_thing("rooflight")
     assert (len(window.desk.project.dormers), len(window.desk.project.openings)) == (1, 1)
     assert shape.thing.isVisible()
     assert len(window.desk.project.areas) == 6
@@ -454,12 +454,12 @@ def test_the_second_demo_opens_in_us_units(window, shape):
 def test_a_courtyard_is_drawn_and_a_free_plane_is_split(window, bare):
     shape = bare
     window.desk.select_area("laboratory")
-    shape.cut_courtyard()
+    shape.tools.cut_courtyard()
     assert shape.hand.pen.drawing is None
     window.desk.select_area("hall-south")
-    shape.split_by_line()
+    shape.tools.split_by_line()
     assert "free the planes" in window._message.text()
-    shape.cut_courtyard()
+    shape.tools.cut_courtyard()
     for at in ((10.0, 4.0), (14.0, 4.0), (14.0, 7.0), (10.0, 7.0)):
         shape.hand.pen.add_point(at)
     QTest.keyClick(shape.canvas, Qt.Key.Key_Return)
@@ -467,7 +467,7 @@ def test_a_courtyard_is_drawn_and_a_free_plane_is_split(window, bare):
     assert len(window.desk.project.footprints[0].loops) == 2
     window.undo()
     window.desk.select_area("laboratory")
-    shape.split_by_line()
+    shape.tools.split_by_line()
     fit = shape.hand.fit()
     for at in ((38.1, 0.1), (38.0, 11.9)):
         send(shape.canvas, QEvent.Type.MouseButtonPress, QPointF(*fit.point(*at)), PLAIN)

@@ -282,7 +282,7 @@ class MainWindow(QMainWindow):
 
     def free_planes(self) -> None:
         """Let the planes of the selected roof stand for themselves."""
-        self._on_shape(lambda bench: bench.free_planes())
+        self._on_shape(lambda bench: bench.tools.free_planes())
 
     def _on_shape(self, do: Callable[["ShapeBench"], object]) -> None:
         from glacis.ui.stages.shape_bench import ShapeBench

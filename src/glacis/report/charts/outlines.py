@@ -198,9 +198,9 @@ def _name(plane: Plane, words: tuple[str, str], fit: Fit, things: list[Bounds]) 
             return
 
 
-def fit_shape(project: Project, width: float, height: float) -> Fit:
+def fit_shape(project: Project, width: float, height: float, margin: float = MARGIN) -> Fit:
     """The scale of the plan."""
-    return fit_plan(project, width, height, MARGIN)
+    return fit_plan(project, width, height, margin)
 
 
 def _hint(plane: Plane, name: str, edges: tuple[Edge, ...], system: System) -> str:
@@ -320,7 +320,7 @@ def shape_plan_scene(
 
 def _over(project: Project, shape: RoofShape, held: Held, fit: Fit) -> tuple[list[Item], list[Hot]]:
     """What lies over the plan: openings, then what is in the hand."""
-    marks, hot = thing_marks(project, held.thing, fit)
+    marks, hot = thing_marks(project, held.thing, fit, live=bool(held.area))
     for footprint in project.footprints:
         if footprint.id == held.footprint:
             more, spots = footprint_marks(footprint, held.rim, held.rim_corner, fit, project.units)

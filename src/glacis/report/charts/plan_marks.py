@@ -160,8 +160,8 @@ def thing_words(thing: Opening | Dormer, system: System) -> str:
     return f"{thing.name}: {thing.kind}, {width} by {with_unit(thing.length, show, system)}"
 
 
-def thing_marks(project: Project, chosen: str, fit: Fit) -> Marks:
-    """Openings and dormers where they lie, to be pressed and dragged."""
+def thing_marks(project: Project, chosen: str, fit: Fit, *, live: bool = True) -> Marks:
+    """Openings and dormers where they lie, where ``live`` to be pressed and dragged."""
     areas = {area.id: area for area in project.areas}
     items: list[Item] = []
     hot: list[Hot] = []
@@ -179,6 +179,8 @@ def thing_marks(project: Project, chosen: str, fit: Fit) -> Marks:
         base = flat_points(fit, dormer_shape(dormer, areas[dormer.area]).base)
         if dormer.id == chosen:
             items.append(Shape(base, "", "accent", CUT))
+        if not live:
+            continue
         items.append(Shape((x, y - 6, x + 6, y, x, y + 6, x - 6, y), "bench", "accent", FACE))
         hint = thing_words(dormer, project.units) + hand
         hot.append(Hot("thing", dormer.id, (x - 8, y - 8, x + 8, y + 8), hint))

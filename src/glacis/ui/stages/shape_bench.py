@@ -3,27 +3,16 @@
 from functools import partial
 
 from msgspec.structs import replace
-from PyQt6.QtCore import QPoint, QPointF, QRect, QSize, Qt, pyqtSignal
+from PyQt6.QtCore import QPointF, QRect, QSize, Qt, pyqtSignal
 from PyQt6.QtGui import QKeyEvent
-from PyQt6.QtWidgets import QHBoxLayout, QMenu, QPushButton, QSizePolicy, QStackedWidget, QWidget
+from PyQt6.QtWidgets import QHBoxLayout, QPushButton, QSizePolicy, QStackedWidget, QWidget
 
 from glacis.core.model.document import Project
-from glacis.core.model.geometry import Opening
-from glacis.core.model.lookup import area_of, things_of
-from glacis.core.model.outlines import outline_fault
-from glacis.core.shape.change import (
-    add_courtyard,
-    add_dormer,
-    add_opening,
-    release_footprint,
-    remove_shape,
-)
+from glacis.core.model.lookup import area_of
 from glacis.core.shape.cut_working import cut_working
 from glacis.core.shape.cuts import Cut, Saw
 from glacis.core.shape.outline import Point
-from glacis.core.shape.place import PLACES, placed_dormer, placed_opening
 from glacis.core.shape.shape import Shape, shape_of
-from glacis.core.shape.splitting import split_area
 from glacis.core.units.format import with_unit
 from glacis.core.units.quantities import Quantity
 from glacis.core.working import Working
@@ -45,6 +34,7 @@ from glacis.ui.stages.field_grid import chooser
 from glacis.ui.stages.plan_hand import ARROWS, PlanHand
 from glacis.ui.stages.roof_panel import RoofPanel
 from glacis.ui.stages.shape_files import ShapeFiles
+from glacis.ui.stages.shape_tools import ShapeTools
 from glacis.ui.stages.thing_strip import ThingStrip
 from glacis.ui.widgets.labels import label, rich, tight
 from glacis.ui.widgets.unit_field import UnitField
@@ -106,6 +96,9 @@ class ShapeBench(Bench):
         self.column.addWidget(self.canvas, 1)
         self.setFocusProxy(self.canvas)
         self.hand = PlanHand(desk, self.canvas, lambda: self.shape)
+        self.tools = ShapeTools(self, desk, self.hand)
+        self.place.clicked.connect(self.tools.open_places)
+        self.remove.clicked.connect(self.tools.remove_selected)
         self._why = label(kind="second small", wrap=True)
         row = tight(QHBoxLayout(), (0, 0, 0, 0), 8)
         row.addWidget(self._why, 1)
@@ -127,12 +120,10 @@ class ShapeBench(Bench):
         self.new.clicked.connect(lambda _on=False: self.open_panel())
         self.place = QPushButton("Place…")
         self.place.setToolTip("A dormer, rooflight, chimney or plant on the selected area")
-        self.place.clicked.connect(self.open_places)
         self.remove = QPushButton("Remove")
         self.remove.setToolTip(
             "Take the selected area away, with its whole roof where it grows from an outline; undo brings it back"
         )
-        self.remove.clicked.connect(self.remove_selected)
         for button in (self.new, self.place, self.remove):
             self.controls.addWidget(button)
 
@@ -171,8 +162,6 @@ class ShapeBench(Bench):
         self.column.addWidget(self.strips)
         self.hand.changed.connect(self.refresh)
         self.hand.said.connect(self.said)
-        self.hand.pen.drawn.connect(self._take_drawn)
-        self.hand.pen.parted.connect(self._take_line)
         self.hand.length_wanted.connect(self.edge.take_length)
 
     @property
@@ -408,83 +397,6 @@ class ShapeBench(Bench):
         self.hand.choose()
         self.refresh()
 
-    def _take_drawn(self, corners: list[Point]) -> None:
-        """A roof over a drawn outline, or a courtyard in the selected roof; faults are marked."""
-        outline = tuple(corners)
-        fault = outline_fault((outline,))
-        if fault is not None:
-            self.hand.fault = fault.place
-            self.said.emit(f"The outline has {fault.words}; Backspace takes corners back.", True)
-            self.refresh()
-            return
-        footprint = self.hand.footprint
-        if self.hand.pen.kind == "courtyard" and footprint is not None:
-            act = partial(add_courtyard, footprint_id=footprint.id, outline=outline)
-            if self.desk.act("Cut a courtyard", act):
-                self.hand.pen.stop()
-            return
-        self.open_panel(outline)
-
-    def _take_line(self, start: Point, end: Point) -> None:
-        area = self.hand.area
-        self.desk.act("Split area", partial(split_area, area_id=area, start=start, end=end))
-
-    def split_by_line(self) -> None:
-        """Part the selected area by a line, so that its parts can have planes of their own."""
-        self.show_view("plan")
-        if self.hand.footprint is not None:
-            self.said.emit(
-                "This plane grows from an outline: free the planes of its roof first (Edit menu).",
-                True,
-            )
-        elif self.hand.outline():
-            self.hand.choose()
-            self.hand.pen.start("line")
-
-    def cut_courtyard(self) -> None:
-        """Draw a courtyard in the selected roof."""
-        self.show_view("plan")
-        if self.hand.footprint is None:
-            self.said.emit("A courtyard needs a roof that grows from an outline.", True)
-            return
-        self.hand.choose()
-        self.hand.pen.start("courtyard")
-
-    def open_places(self) -> None:
-        """Offer what can be placed on the selected area."""
-        menu = QMenu(self)
-        for kind, words in PLACES:
-            entry = menu.addAction(words)
-            if entry is not None:
-                entry.triggered.connect(lambda _on=False, what=kind: self.place_thing(what))
-        menu.addSeparator()
-        for words, slot in (
-            ("Courtyard, drawn", self.cut_courtyard), ("Line that splits the area", self.split_by_line),
-        ):  # fmt: skip
-            entry = menu.addAction(words)
-            if entry is not None:
-                entry.triggered.connect(slot)
-        menu.popup(self.place.mapToGlobal(QPoint(0, self.place.height())))
-
-    def place_thing(self, kind: str) -> None:
-        """Put something in the middle of the selected area, and take it in the hand."""
-        if self.desk.area is None:
-            return
-        self._view = "plan"
-        area, project = self.desk.area.roof.area, self.desk.project
-        known = {thing.id for thing in things_of(project)}
-        if kind == "dormer":
-            dormer = placed_dormer(project, area)
-            done = self.desk.act("Add dormer", partial(add_dormer, dormer=dormer))
-        else:
-            opening: Opening = placed_opening(project, area, kind)
-            done = self.desk.act(f"Add {kind}", partial(add_opening, opening=opening))
-        if done:
-            things = things_of(self.desk.project)
-            self.hand.choose(thing=next(t.id for t in things if t.id not in known))
-        self.canvas.setFocus()
-        self.refresh()
-
     def save_picture(self) -> None:
         """Write the drawing as it is shown."""
         canvas = self.canvas
@@ -509,21 +421,3 @@ class ShapeBench(Bench):
         cut = cuts[min(self._cut, len(cuts) - 1)]
         first, second = (area_of(self.desk.project, name) for name in cut.areas)
         return cut_working(cut, first, second), f"{first.name} and {second.name}"
-
-    def free_planes(self) -> None:
-        """Let the planes of the selected roof stand for themselves, to be shaped one by one."""
-        footprint = self.hand.footprint
-        if footprint is None:
-            self.said.emit("The selected area grows from no outline: it stands for itself.", True)
-            return
-        act = partial(release_footprint, identifier=footprint.id)
-        self.desk.act(f"Free the planes of {footprint.name}", act)
-
-    def remove_selected(self) -> None:
-        """Take the chosen opening away, else the selected area with its roof."""
-        if self.hand.thing:
-            self.hand.remove_thing()
-        elif self.desk.area is not None:
-            area = self.hand.area
-            self.hand.choose()
-            self.desk.act("Remove roof area", partial(remove_shape, area_id=area))
