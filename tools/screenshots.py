@@ -114,13 +114,10 @@ def compare(window: MainWindow) -> None:
 
 
 def moisture(window: MainWindow) -> None:
-    """The year of water, light and dark."""
+    """The year of water."""
     window.desk.select_area("laboratory")
     window.show_stage("moisture")
     take(window, "moisture")
-    window.desk.adjust(theme="lamp")
-    take(window, "moisture-lamp")
-    window.desk.adjust(theme="sheet")
 
 
 def site(window: MainWindow) -> None:
@@ -148,32 +145,38 @@ def handover(window: MainWindow) -> None:
     take(window, "handover")
 
 
-def us_units(window: MainWindow) -> None:
-    """The planted roof in US customary units."""
-    window.desk.select_area("corridor")
-    window.show_stage("build-up")
-    window.toggle_units()
-    take(window, "build-up-us")
-    window.toggle_units()
-
-
 def shape(window: MainWindow) -> None:
-    """The roof in plan, in space, and its cuts."""
+    """The roof in plan, in space, its cuts and its layers."""
     window.desk.select_area("hall-south")
     window.show_stage("shape")
     bench = window.bench("shape")
     if isinstance(bench, ShapeBench):
+        bench.hand.choose(rim="south")
+        bench.refresh()
         take(window, "shape")
-        bench.show_view("space")
-        take(window, "shape-space")
-        bench.show_view("cuts")
-        take(window, "shape-cuts")
+        bench.hand.choose()
+        for view in ("space", "cuts", "layers"):
+            bench.show_view(view)
+            take(window, f"shape-{view}")
         bench.show_view("plan")
+
+
+def barn(window: MainWindow) -> None:
+    """The demo in US units, dark."""
+    window.open_barn()
+    window.desk.adjust(theme="lamp")
+    bench = window.bench("shape")
+    if isinstance(bench, ShapeBench):
+        bench.show_view("space")
+        take(window, "shape-barn")
+        bench.show_view("plan")
+    window.desk.adjust(theme="sheet")
+    window.open_demo()
 
 
 VIEWS: tuple[Callable[[MainWindow], None], ...] = (
     build_up, palette, remedies, choosing, heat, thickness, moisture, site, working, handover,
-    us_units, shape, compare,
+    shape, barn, compare,
 )  # fmt: skip
 
 

@@ -85,3 +85,13 @@ def test_panels_fit_over_their_bench(window, size):
         shape.show_view(view)
         QApplication.processEvents()
         _fits(shape)
+
+
+def test_findings_of_another_document_have_their_room_at_once(window):
+    window.open_barn()
+    QApplication.processEvents()
+    window.open_demo()
+    rows = window.findings._rows
+    assert len(rows) > 8
+    for row in rows:
+        assert row.height() >= row.minimumSizeHint().height()

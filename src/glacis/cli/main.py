@@ -13,8 +13,9 @@ glacis [FILE]                      open the window, on FILE if given
 glacis --demo                      open the window on the demo project
 glacis check FILE [--json]         headline results and findings
 glacis report FILE -o OUT.pdf      calculation report
-glacis export FILE --what layers -o OUT.csv
-                                   schedule of layers, edges or cuts, or results
+glacis export FILE --what WHAT -o OUT
+                                   layers, edges, cuts (CSV); results (JSON); dxf;
+                                   plan, space (SVG); cut-cards (PDF)
 """
 
 

@@ -353,6 +353,16 @@ class Findings(QWidget):
         self._accepted.setText(f"{len(accepted)} accepted: {verb}")
         count = len(waiting)
         self._title.setText(f"{count} finding{'' if count == 1 else 's'}" if count else "Findings")
+        self._give_room()
+
+    def _give_room(self) -> None:
+        """Let the rows have their height at once, not at a later turn of the event loop."""
+        inside = self._scroll.widget()
+        if inside is not None:
+            for row in self._rows:
+                row.adjustSize()
+            self._list.activate()
+            inside.resize(inside.width(), max(self._scroll.height(), inside.sizeHint().height()))
 
     def _key(self, group: Group) -> tuple[str, tuple[str, ...]]:
         return group.finding.rule, (*group.finding.layers, *sorted(group.areas))

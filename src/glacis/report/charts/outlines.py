@@ -172,10 +172,14 @@ def _room_for(
     left, top, right, bottom = whole.box
     if 2 * half > right - left or bottom - top < 31:
         return None
+    xs, ys = whole.outline[::2], whole.outline[1::2]
     for dx, dy in NUDGES:
         x, y = middle[0] + dx, middle[1] + dy
         spot = (x - half, y - (22 if lines[0] else 7), x + half, y + 9)
-        if _clear(spot, things) and all(whole.holds(*at) for at in _along(spot)):
+        notched = any(
+            spot[0] < px < spot[2] and spot[1] < py < spot[3] for px, py in zip(xs, ys, strict=True)
+        )
+        if not notched and _clear(spot, things) and all(whole.holds(*at) for at in _along(spot)):
             return x, y
     return None
 
