@@ -2,7 +2,7 @@
 
 import csv
 import json
-from math import radians, tan
+from math import cos, radians, tan
 
 import pytest
 from msgspec.structs import replace
@@ -99,3 +99,31 @@ def test_help_gives_examples(capsys):
         main(["--help"])
     assert ended.value.code == 0
     assert "glacis report FILE" in capsys.readouterr().out
+
+
+@pytest.mark.parametrize(
+    ("what", "start"),
+    [("dxf", b"  0\n"), ("plan", b"<?xml"), ("space", b"<?xml"), ("cut-cards", b"%PDF")],
+)
+def test_drawings_and_cards_are_written_without_a_display(project_file, tmp_path, what, start):
+    path = tmp_path / f"out.{what}"
+    assert main(["export", str(project_file), "--what", what, "-o", str(path)]) == 0
+    assert path.read_bytes().startswith(start)
+    assert path.stat().st_size > 5000
+
+
+def test_results_tell_openings_edges_and_cuts(project_file, capsys):
+    main(["check", str(project_file), "--json"])
+    data = json.loads(capsys.readouterr().out)
+    things = {thing["id"]: thing for thing in data["openings"]}
+    assert things["dormer"]["kind"] == "dormer"
+    assert things["hall-light"]["cut_plan_m2"] == pytest.approx(1.14 * 1.4 * cos(radians(42)))
+    assert things["bunk-solar"]["cut_plan_m2"] == 0
+    south = next(area for area in data["areas"] if area["id"] == "hall-south")
+    kinds = {edge["kind"] for edge in south["edges"]}
+    assert kinds == {"eaves", "hip", "ridge", "valley", "abutment", "kerb"}
+    east = next(area for area in data["areas"] if area["id"] == "hall-east")
+    assert [e["over"] for e in east["edges"] if e["over"]] == ["corridor"]
+    hip = next(cut for cut in data["cuts"] if cut["kind"] == "hip")
+    assert hip["member"]["seat_deg"] == pytest.approx(hip["line_pitch_deg"])
+    assert hip["board"]["complement_deg"] == pytest.approx(90 - hip["tilt_deg"])

@@ -29,6 +29,9 @@ _CURSORS = {
     "area": Qt.CursorShape.PointingHandCursor,
     "cut": Qt.CursorShape.PointingHandCursor,
     "corner": Qt.CursorShape.SizeAllCursor,
+    "rim": Qt.CursorShape.SizeAllCursor,
+    "rim-corner": Qt.CursorShape.SizeAllCursor,
+    "thing": Qt.CursorShape.OpenHandCursor,
 }
 
 
@@ -214,6 +217,7 @@ class Canvas(QWidget):
     def leaveEvent(self, _event: QEvent | None) -> None:
         """Nothing is under the pointer any more."""
         self._hover = None
+        self.setCursor(Qt.CursorShape.ArrowCursor)
         self.update()
 
     def keyPressEvent(self, event: QKeyEvent | None) -> None:
