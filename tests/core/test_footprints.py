@@ -12,6 +12,7 @@ from glacis.core.model.document import Project
 from glacis.core.model.edit import assign_assembly
 from glacis.core.model.geometry import Break, Dormer, Footprint, FootprintEdge, Loop, Opening
 from glacis.core.model.lookup import plan_area, turning
+from glacis.core.model.outlines import holds
 from glacis.core.model.validate import check_project
 from glacis.core.shape.change import (
     Under,
@@ -36,7 +37,6 @@ from glacis.core.shape.change import (
     split_edge,
 )
 from glacis.core.shape.cut_working import cut_working
-from glacis.core.shape.found import holds
 from glacis.core.shape.place import PLACES, placed_dormer, placed_opening
 from glacis.core.shape.rims import RoofRefused
 from glacis.core.shape.shape import Shape, shape_of

@@ -12,7 +12,7 @@ from glacis.core.errors import ValueRefused
 from glacis.core.model.document import Project, RoofArea
 from glacis.core.model.validate import check_project
 from glacis.core.shape.cuts import passes
-from glacis.core.shape.outline import crosses_itself, move_corner, snapped
+from glacis.core.shape.outline import move_corner, snapped
 from glacis.core.shape.planes import plane_of
 from glacis.core.shape.shape import Shape, shape_of
 from support import case, free_demo
@@ -226,11 +226,6 @@ def test_wider_eaves_hang_lower():
 def test_an_outline_that_crosses_or_turns_over_is_refused(to):
     with pytest.raises(ValueRefused, match="outline of 'Lecture hall"):
         move_corner(free_demo(), (18.0, 6.0), to)
-
-
-def test_crossing_edges_are_seen():
-    assert crosses_itself(((0, 0), (1, 1), (1, 0), (0, 1)))
-    assert not crosses_itself(((0, 0), (1, 0), (1, 1), (0, 1)))
 
 
 def test_a_dragged_corner_finds_others_and_the_grid():

@@ -9,6 +9,8 @@ from typing import Literal
 from msgspec import Struct
 from msgspec.structs import replace
 
+from glacis.core.model.outlines import holds
+
 Anchor = Literal["start", "middle", "end"]
 Dash = Literal["solid", "dash", "dot", "dash-dot"]
 Face = Literal["regular", "semibold", "mono"]
@@ -73,17 +75,8 @@ class Hot(Struct, frozen=True):
         left, top, right, bottom = self.box
         if not (left <= x <= right and top <= y <= bottom):
             return False
-        return not self.outline or _inside(self.outline, x, y)
-
-
-def _inside(outline: tuple[float, ...], x: float, y: float) -> bool:
-    """Whether a ray from the point to the right crosses the polygon an odd number of times."""
-    corners = list(zip(outline[::2], outline[1::2], strict=True))
-    inside = False
-    for (x1, y1), (x2, y2) in zip(corners, corners[1:] + corners[:1], strict=True):
-        if (y1 > y) != (y2 > y) and x < x1 + (y - y1) / (y2 - y1) * (x2 - x1):
-            inside = not inside
-    return inside
+        corners = list(zip(self.outline[::2], self.outline[1::2], strict=True))
+        return not corners or holds(corners, (x, y))
 
 
 class Scene(Struct, frozen=True):

@@ -1,5 +1,6 @@
 """What makes an outline no outline: corners on one spot, edges that cross, nothing inside."""
 
+from collections.abc import Sequence
 from math import hypot
 
 from msgspec import Struct
@@ -27,6 +28,16 @@ def distance(at: Point, a: Point, b: Point) -> float:
     size = dx * dx + dy * dy
     share = max(0.0, min(1.0, ((at[0] - a[0]) * dx + (at[1] - a[1]) * dy) / size)) if size else 0.0
     return hypot(at[0] - a[0] - dx * share, at[1] - a[1] - dy * share)
+
+
+def holds(ring: Sequence[Sequence[float]], at: Sequence[float]) -> bool:
+    """Whether a point lies within a ring of corners: a ray from it crosses an odd number of edges."""
+    x, y = at[0], at[1]
+    inside = False
+    for a, b in zip(ring, (*ring[1:], ring[0]), strict=True):
+        if (a[1] > y) != (b[1] > y) and x < a[0] + (y - a[1]) / (b[1] - a[1]) * (b[0] - a[0]):
+            inside = not inside
+    return inside
 
 
 def meeting(a: Point, b: Point, c: Point, d: Point) -> Point | None:

@@ -7,7 +7,7 @@ from msgspec import Struct
 from glacis.core.errors import ValueRefused
 from glacis.core.model.geometry import Footprint, FootprintEdge, Loop, Point, RimKind
 from glacis.core.model.lookup import turning
-from glacis.core.model.outlines import LEAST_EDGE, distance
+from glacis.core.model.outlines import LEAST_EDGE, distance, holds
 
 FAR = 2000.0
 """Drawings that lie farther [m] from the origin than this are moved to where they are wanted."""
@@ -89,16 +89,6 @@ def tidy(outline: tuple[Point, ...]) -> tuple[Point, ...]:
     while len(kept) > 1 and hypot(kept[0][0] - kept[-1][0], kept[0][1] - kept[-1][1]) < LEAST_EDGE:
         kept.pop()
     return tuple(kept)
-
-
-def holds(outline: tuple[Point, ...], at: Point) -> bool:
-    """Whether a point lies within an outline."""
-    inside = False
-    for a, b in zip(outline, outline[1:] + outline[:1], strict=True):
-        if (a[1] > at[1]) != (b[1] > at[1]):
-            right = at[0] < a[0] + (at[1] - a[1]) / (b[1] - a[1]) * (b[0] - a[0])
-            inside = inside != right
-    return inside
 
 
 def _kind(a: Point, b: Point, runs: tuple[FoundRun, ...]) -> RimKind:

@@ -7,6 +7,7 @@ from msgspec.structs import replace
 from glacis.core.errors import ValueRefused
 from glacis.core.model.document import Project, RoofArea
 from glacis.core.model.lookup import turning
+from glacis.core.model.outlines import outline_fault
 from glacis.core.model.validate import LEAST_AREA
 from glacis.core.shape.edges import NEAR
 from glacis.core.shape.planes import plane_of
@@ -22,24 +23,14 @@ def _side(a: Point, b: Point, c: Point) -> float:
     return (b[0] - a[0]) * (c[1] - a[1]) - (b[1] - a[1]) * (c[0] - a[0])
 
 
-def _cross(a: Point, b: Point, c: Point, d: Point) -> bool:
-    return _side(a, b, c) * _side(a, b, d) < 0 and _side(c, d, a) * _side(c, d, b) < 0
-
-
-def crosses_itself(outline: tuple[Point, ...]) -> bool:
-    """Whether two edges of an outline cross."""
-    edges = list(zip(outline, outline[1:] + outline[:1], strict=True))
-    return any(_cross(*one, *other) for k, one in enumerate(edges) for other in edges[k + 2 :])
-
-
 def with_outline(area: RoofArea, outline: tuple[Point, ...]) -> RoofArea:
     """The area with another outline on the same plane in space; its level follows.
 
     Raises:
-        ValueRefused: for an outline that crosses itself, turns over or vanishes.
+        ValueRefused: for an outline that crosses or touches itself, turns over or vanishes.
     """
     before, after = turning(area.outline), turning(outline)
-    if crosses_itself(outline) or after * before <= 0 or abs(after) < LEAST_AREA:
+    if outline_fault((outline,)) or after * before <= 0 or abs(after) < LEAST_AREA:
         raise ValueRefused(
             f"outline of '{area.name}'", "edges that cross or vanish", "a plain outline"
         )

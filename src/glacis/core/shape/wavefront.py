@@ -6,6 +6,7 @@ from math import atan2, pi
 
 from msgspec import Struct
 
+from glacis.core.model.outlines import holds
 from glacis.core.shape.front import Front, Key
 from glacis.core.shape.rims import Rim, RoofRefused
 from glacis.core.shape.vectors import Vector, cross, dot, length, minus
@@ -75,17 +76,8 @@ def _tops(rings: list[list[int]], nodes: list[Vector]) -> Iterator[Face]:
     outer = [ring for ring in outlines if _area(ring) > 0]
     inner = [ring for ring in outlines if _area(ring) < 0]
     for ring in outer:
-        holes = tuple(hole for hole in inner if _holds(ring, hole[0]))
+        holes = tuple(hole for hole in inner if holds(ring, hole[0]))
         yield Face(*TOP, ring, holes)
-
-
-def _holds(ring: tuple[Vector, ...], at: Vector) -> bool:
-    inside = False
-    for a, b in zip(ring, ring[1:] + ring[:1], strict=True):
-        if (a[1] > at[1]) != (b[1] > at[1]):
-            right = at[0] < a[0] + (at[1] - a[1]) / (b[1] - a[1]) * (b[0] - a[0])
-            inside = inside != right
-    return inside
 
 
 def _changes(front: Front) -> list[tuple[float, set[int]]]:

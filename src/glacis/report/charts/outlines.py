@@ -6,6 +6,7 @@ from math import acos, atan2, cos, degrees, hypot, radians, sin
 from msgspec import Struct
 
 from glacis.core.model.document import Project
+from glacis.core.model.outlines import holds
 from glacis.core.shape.edges import Edge, EdgeKind
 from glacis.core.shape.planes import Plane
 from glacis.core.shape.shape import Shape as RoofShape
@@ -172,14 +173,15 @@ def _room_for(
     left, top, right, bottom = whole.box
     if 2 * half > right - left or bottom - top < 31:
         return None
-    xs, ys = whole.outline[::2], whole.outline[1::2]
+    corners = tuple(zip(whole.outline[::2], whole.outline[1::2], strict=True))
+    rise = 22 if lines[0] else 7
     for dx, dy in NUDGES:
         x, y = middle[0] + dx, middle[1] + dy
-        spot = (x - half, y - (22 if lines[0] else 7), x + half, y + 9)
-        notched = any(
-            spot[0] < px < spot[2] and spot[1] < py < spot[3] for px, py in zip(xs, ys, strict=True)
-        )
-        if not notched and _clear(spot, things) and all(whole.holds(*at) for at in _along(spot)):
+        spot = (x - half, y - rise, x + half, y + 9)
+        if spot[0] < left or spot[1] < top or spot[2] > right or spot[3] > bottom:
+            continue
+        notched = any(spot[0] < px < spot[2] and spot[1] < py < spot[3] for px, py in corners)
+        if not notched and _clear(spot, things) and all(holds(corners, at) for at in _along(spot)):
             return x, y
     return None
 
