@@ -45,6 +45,7 @@ from glacis.core.shape.starters import PLAN_FORMS, Start, roofs_for, start_footp
 from glacis.core.units.format import pitch_notations
 from glacis.core.units.parse import parse
 from glacis.core.units.quantities import Quantity
+from glacis.report.charts.outlines import middle_of
 from support import demo
 
 UNDER = Under(assembly="hall-slate", zone="hall")
@@ -465,3 +466,34 @@ def test_a_pitch_is_read_back_from_each_of_its_notations(pitch):
     assert parse(ratio, Quantity.ANGLE, "si", "pitch").value == pytest.approx(
         degrees(atan(1 / run)) if run else 90.0
     )
+
+
+def test_parapets_with_an_overhang_are_parapets_all_the_same():
+    project = started(roof="flat")
+    edges = tuple(replace(e, overhang=0.3) for e in project.footprints[0].loops[0].edges)
+    wide = set_footprint(project, replace(project.footprints[0], loops=(Loop(edges=edges),)))
+    assert sums(shape_of(wide)) == pytest.approx({"parapet": 2 * (12.6 + 8.6)})
+
+
+def test_pieces_of_one_edge_keep_their_order_along_it():
+    project = started(plan="U", roof="hip", length=16.0, depth=12.0, wing=4.0)
+    tips = [a for a in project.areas if a.azimuth == pytest.approx(180.0) and a.level == 3.0]
+    edges = [(a.grown.edge, a.grown.piece) for a in tips]
+    assert len(set(edges)) == len(edges)
+    low = sorted(tips, key=lambda a: (a.grown.edge, a.grown.piece))
+    wide = push_edge(project, "roof", "e8", 1.0)
+    after = {a.id: a for a in wide.areas}
+    for area in low:
+        assert sum(x for x, _ in after[area.id].outline) / len(
+            after[area.id].outline
+        ) == pytest.approx(sum(x for x, _ in area.outline) / len(area.outline), abs=1.5)
+
+
+def test_the_middle_of_an_area_does_not_move_for_its_holes():
+    project = started()
+    lit = add_opening(project, Opening(
+        id="light", name="Light", kind="rooflight", area="roof-e1", at=(9.0, 2.0), width=3.0, length=2.0
+    ))  # fmt: skip
+    whole, holed = (shape_of(p).plane("roof-e1") for p in (project, lit))
+    assert middle_of(holed) == pytest.approx(middle_of(whole))
+    assert middle_of(whole) == pytest.approx((6.0, 2.0))

@@ -11,7 +11,8 @@ from core.test_wavefront import cells, inside, rims
 from glacis.core.model.geometry import Break, Footprint, FootprintEdge, Loop
 from glacis.core.model.outlines import holds
 from glacis.core.shape.change import Under, add_roof, set_footprint
-from glacis.core.shape.footprints import bands_of, faces_of, reached, start_of
+from glacis.core.shape.footprints import bands_of, faces_of
+from glacis.core.shape.overhangs import reached, start_of
 from glacis.core.shape.rims import Band, Rim, RoofRefused
 from glacis.core.shape.shape import shape_of
 from glacis.core.shape.wavefront import Face, roof_over

@@ -2,15 +2,16 @@
 
 from collections import defaultdict
 from collections.abc import Iterator
-from math import atan2, degrees, hypot, radians, tan
+from math import atan2, degrees
 
 from msgspec.structs import replace
 
 from glacis.core.errors import ValueRefused
 from glacis.core.model.document import Project, RoofArea
-from glacis.core.model.geometry import Footprint, FootprintEdge, Grown, Hole, Loop, Point
+from glacis.core.model.geometry import Footprint, FootprintEdge, Grown, Hole, Point
 from glacis.core.model.lookup import by_id
-from glacis.core.shape.rims import ALIKE, Band, Rim, RoofRefused
+from glacis.core.shape.overhangs import reached, run_of, start_of
+from glacis.core.shape.rims import Band, Rim
 from glacis.core.shape.wavefront import Face, roof_over
 
 WALL = 90.0
@@ -19,11 +20,6 @@ SIDES = (
 )  # fmt: skip
 LOWEST_TOP = 5.0
 """Pitch [°] up to which a level top keeps the fall that was stated for it."""
-
-
-def start_of(edge: FootprintEdge) -> float:
-    """Height of a plane where it begins, at the tip of its overhang [m]."""
-    return edge.rise - edge.overhang * tan(radians(edge.pitch))
 
 
 def bands_of(edge: FootprintEdge, lowest: float) -> tuple[Band, ...]:
@@ -37,35 +33,6 @@ def bands_of(edge: FootprintEdge, lowest: float) -> tuple[Band, ...]:
     else:
         bands.append(Band(lowest, WALL))
     return (*bands, *(Band(brk.start, brk.pitch) for brk in edge.breaks))
-
-
-def _unit(a: Point, b: Point) -> tuple[float, float]:
-    size = hypot(b[0] - a[0], b[1] - a[1])
-    return (b[0] - a[0]) / size, (b[1] - a[1]) / size
-
-
-def _corner(before: tuple[Point, Point, float], after: tuple[Point, Point, float]) -> Point:
-    """Where two edges meet after each moved outward by its overhang."""
-    (at, run, out), (here, way, reach) = before, after
-    det = run[0] * way[1] - run[1] * way[0]
-    if abs(det) < ALIKE:
-        if abs(out - reach) > ALIKE:
-            raise RoofRefused("two edges in one line have different overhangs", here)
-        return here[0] + way[1] * reach, here[1] - way[0] * reach
-    # Offsets along the outward normals (dy, -dx) of both edges.
-    one = at[0] * run[1] - at[1] * run[0] + out
-    two = here[0] * way[1] - here[1] * way[0] + reach
-    return (two * run[0] - one * way[0]) / det, (two * run[1] - one * way[1]) / det
-
-
-def reached(loop: Loop) -> tuple[Point, ...]:
-    """The corners of a loop with all overhangs [m]."""
-    edges = loop.edges
-    if not any(edge.overhang for edge in edges):
-        return loop.outline
-    ends = [edges[(k + 1) % len(edges)].at for k in range(len(edges))]
-    lines = [(e.at, _unit(e.at, end), e.overhang) for e, end in zip(edges, ends, strict=True)]
-    return tuple(_corner(lines[k - 1], lines[k]) for k in range(len(lines)))
 
 
 def rims_of(footprint: Footprint) -> tuple[tuple[Rim, ...], ...]:
@@ -131,7 +98,7 @@ def alike(footprint: Footprint, edge_id: str) -> frozenset[str]:
     lines = {}
     for loop, k in edges:
         edge = loop.edges[k]
-        run = _unit(edge.at, loop.edges[(k + 1) % len(loop.edges)].at)
+        run = run_of(edge.at, loop.edges[(k + 1) % len(loop.edges)].at)
         reach = edge.at[0] * -run[1] + edge.at[1] * run[0]
         stated = (
             edge.kind,

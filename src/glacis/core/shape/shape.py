@@ -8,6 +8,7 @@ from glacis.core.model.geometry import Footprint
 from glacis.core.model.outlines import distance
 from glacis.core.shape.cuts import Cut, cuts_of
 from glacis.core.shape.edges import NEAR, Edge, Junction, edges_of, junctions_of
+from glacis.core.shape.overhangs import reached
 from glacis.core.shape.planes import Plane, plane_of
 
 
@@ -32,7 +33,7 @@ def _stated_kind(footprint: Footprint, edge: Edge) -> Edge:
     """A free edge on a parapet or at a wall, as its footprint states it."""
     middle = ((edge.start[0] + edge.end[0]) / 2, (edge.start[1] + edge.end[1]) / 2)
     for loop in footprint.loops:
-        corners = loop.outline
+        corners = reached(loop)
         for rim, a, b in zip(loop.edges, corners, corners[1:] + corners[:1], strict=True):
             if rim.kind in ("parapet", "abutment") and distance(middle, a, b) < NEAR:
                 return replace(edge, kind=rim.kind)

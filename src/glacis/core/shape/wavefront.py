@@ -174,4 +174,10 @@ def _faces(front: Front) -> tuple[Face, ...]:
         Face(rim, band, tuple(front.nodes[node] for node in walk if node not in idle))
         for rim, band, walk in walks
     ]
-    return tuple(sorted(faces, key=lambda face: (face.rim, face.band)))
+
+    def along(face: Face) -> tuple[int, int, float]:
+        """By edge and band, then along the edge, so that pieces keep their order."""
+        x, y = front.dirs[face.rim].tolist()
+        return face.rim, face.band, min(c[0] * x + c[1] * y for c in face.corners)
+
+    return tuple(sorted(faces, key=along))

@@ -75,14 +75,15 @@ class Held(Struct, frozen=True):
 
 
 def middle_of(plane: Plane) -> tuple[float, float]:
-    """Centre of gravity of an area in plan [m]."""
+    """Centre of gravity of an area's outline in plan [m], holes or not."""
     x0, y0, _ = plane.corners[0]
-    east = north = 0.0
+    whole = east = north = 0.0
     for a, b in zip(plane.corners[1:], plane.corners[2:], strict=False):
         part = ((a[0] - x0) * (b[1] - y0) - (b[0] - x0) * (a[1] - y0)) / 2
+        whole += part
         east += part * (a[0] + b[0] - 2 * x0) / 3
         north += part * (a[1] + b[1] - 2 * y0) / 3
-    return x0 + east / plane.plan_area, y0 + north / plane.plan_area
+    return x0 + east / whole, y0 + north / whole
 
 
 def _upright(angle: float) -> float:

@@ -1,7 +1,7 @@
 """A footprint and its planes as a small plan, before they are put in place."""
 
 from glacis.core.model.geometry import Footprint
-from glacis.core.shape.footprints import reached
+from glacis.core.shape.overhangs import reached
 from glacis.core.shape.wavefront import Face
 from glacis.report.charts.plan_marks import flat_points
 from glacis.report.plan import Fit

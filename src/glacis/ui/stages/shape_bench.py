@@ -395,6 +395,9 @@ class ShapeBench(Bench):
         self._view = "plan"
         self.hand.pen.drawing = None
         self.hand.choose()
+        area = self.desk.area
+        if area is not None and len(area.roof.layers) == 1:
+            self.said.emit("It is a bare deck yet: choose its approach (Ctrl+B).", False)
         self.refresh()
 
     def save_picture(self) -> None:
