@@ -395,6 +395,10 @@ def test_a_courtyard_drawn_into_a_roof_has_eaves_and_valleys():
     assert sum(p.plan_area for p in shape.planes) == pytest.approx(320.0 - 16.0)
     assert sums(shape)["eaves"] == pytest.approx(72.0 + 16.0)
     assert sums(shape)["valley"] > 0
+    with pytest.raises(ValueRefused, match="within the outline"):
+        add_courtyard(open_roof, "roof", ((30.0, 7.0), (32.0, 7.0), (32.0, 9.0)))
+    with pytest.raises(ValueRefused, match="in no other"):
+        add_courtyard(open_roof, "roof", ((9.0, 7.0), (11.0, 7.0), (11.0, 9.0)))
     with pytest.raises(ValueRefused, match="cross or touch"):
         add_courtyard(open_roof, "roof", ((7.0, 7.0), (9.0, 7.0), (9.0, 9.0)))
 

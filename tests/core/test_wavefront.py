@@ -255,7 +255,8 @@ def test_gables_and_unequal_pitches_tile_or_are_refused_with_a_place(loops, data
     if not faces:
         assert refused.startswith(("two edges in one line", "no planes rise"))
         return
-    assert sum(inside(f.corners) for f in faces) == pytest.approx(sum(map(inside, loops)), abs=1e-6)
+    covered = sum(inside(ring) for f in faces for ring in (f.corners, *f.holes))
+    assert covered == pytest.approx(sum(map(inside, loops)), abs=1e-6)
 
 
 @given(stars(), st.floats(10.0, 70.0), st.floats(0.0, 360.0), st.floats(-50, 50))
@@ -293,3 +294,14 @@ def test_outlines_that_are_none_are_told_with_the_place(loops, words, place):
     for found, wanted in zip(fault.place, place, strict=True):
         assert wanted is None or found == pytest.approx(wanted)
     assert outline_fault((tuple(BOX),)) is None
+
+
+def test_a_plane_runs_round_a_courtyard_with_upright_edges():
+    outer = [(0.0, 0.0), (12.0, 0.0), (12.0, 9.0), (0.0, 9.0)]
+    inner = [(4.0, 3.0), (4.0, 6.0), (8.0, 6.0), (8.0, 3.0)]
+    faces = roof_over((rims(outer, 20.0, 90.0), rims(inner, 90.0)))
+    assert [face.rim for face in faces] == [0]
+    assert len(faces[0].holes) == 1
+    assert inside(faces[0].corners) + inside(faces[0].holes[0]) == pytest.approx(108.0 - 12.0)
+    for x, y, z in (*faces[0].corners, *faces[0].holes[0]):
+        assert z == pytest.approx(y * tan(radians(20)), abs=1e-9), (x, y)

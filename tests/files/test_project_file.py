@@ -199,3 +199,49 @@ def test_schedules_of_layers_are_safe_to_open():
     assert len(lines) == 1 + sum(
         len(next(b for b in project.assemblies if b.id == a.assembly).layers) for a in project.areas
     )
+
+
+def test_unknown_keys_in_shapes_survive_a_change_of_the_shape():
+    from glacis.core.shape.change import push_edge
+
+    data = json.loads(encode(demo()))
+    shape = data["project"]
+    shape["footprints"][0]["later"] = 1
+    shape["footprints"][0]["loops"][0]["edges"][0]["flashing"] = "lead"
+    shape["openings"][0]["glass"] = {"panes": 3}
+    shape["dormers"][0]["cheek"] = "zinc"
+    shape["areas"][0]["grown"]["note"] = "mine"
+    project = decode(json.dumps(data).encode(), "x.glacis")
+    changed = json.loads(encode(push_edge(project, "hall", "south", 0.5)))["project"]
+    assert changed["footprints"][0]["later"] == 1
+    assert changed["footprints"][0]["loops"][0]["edges"][0]["flashing"] == "lead"
+    assert changed["openings"][0]["glass"] == {"panes": 3}
+    assert changed["dormers"][0]["cheek"] == "zinc"
+    assert changed["areas"][0]["grown"]["note"] == "mine"
+
+
+@pytest.mark.parametrize(
+    ("spoil", "words"),
+    [
+        (
+            lambda p: p["footprints"][0]["loops"][0]["edges"][0].update(at=[30.0, 13.0]),
+            "cross or touch at x",
+        ),
+        (lambda p: p["footprints"][0]["loops"][0]["edges"][0].update(pitch=0), "pitch"),
+        (lambda p: p["footprints"][0]["loops"][0]["edges"][0].update(kind="soffit"), "kind"),
+        (lambda p: p["footprints"][0]["loops"][0].update(edges=[]), "three corners"),
+        (lambda p: p["footprints"][0].update(loops=[]), "outline"),
+        (lambda p: p["footprints"][0].update(id="dormer"), "id used once"),
+        (lambda p: p["openings"][0].update(area="nowhere"), "nowhere"),
+        (lambda p: p["openings"][0].update(width=-1), "width"),
+        (lambda p: p["dormers"][0].update(wall=0), "front wall"),
+        (lambda p: p["areas"][0]["grown"].update(source="gone"), "gone"),
+        (lambda p: p["areas"][0].update(holes=[{"outline": [[0, 0], [1, 1]]}]), "hole"),
+    ],
+)
+def test_bad_shapes_in_a_file_are_refused_with_the_place(spoil, words):
+    data = json.loads(encode(demo()))
+    spoil(data["project"])
+    with pytest.raises(FileRefused, match=r"bad\.glacis") as told:
+        decode(json.dumps(data).encode(), "bad.glacis")
+    assert words in str(told.value)

@@ -12,10 +12,10 @@ from msgspec.structs import replace
 from glacis.core.model.document import Project
 from glacis.core.shape.cuts import Saw
 from glacis.core.shape.shape import shape_of
-from glacis.core.shape.vectors import dot
+from glacis.core.shape.vectors import dot, normal_of
 from glacis.report.charts.cuts import Choice, cuts_scene
 from glacis.report.charts.exploded import Apart, exploded_scene, runs_across
-from glacis.report.charts.facets import Facet, View, normal_of, painted_in_order, view_from
+from glacis.report.charts.facets import Facet, View, painted_in_order, view_from
 from glacis.report.charts.in_space import Turn, _facets, space_scene
 from glacis.report.charts.outlines import Held, _bounds, fit_shape, shape_plan_scene
 from glacis.report.charts.shades import ShadeKind, Shading, shading

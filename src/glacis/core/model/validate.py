@@ -25,13 +25,13 @@ from glacis.core.model.layers import (
     SolidLayer,
 )
 from glacis.core.model.lookup import plan_area, things_of, turning
-from glacis.core.model.outlines import outline_fault
+from glacis.core.model.outlines import holds, outline_fault
 
 THICKEST_LAYER = 3.0
 THICKEST_ROOF = 6.0
 STEEPEST = 85.0
 FLATTEST_PLANE = 0.5
-LEAST_AREA = 0.01
+LEAST_AREA = 1e-4
 MONTHS = 12
 
 
@@ -177,6 +177,14 @@ def check_footprint(footprint: Footprint) -> None:
             f"{where}, outline", "an outline that turns the wrong way or holds nothing",
             "an outline anticlockwise, courtyards clockwise",
         )  # fmt: skip
+    for court in loops[1:]:
+        others = [loop for loop in loops[1:] if loop is not court]
+        if not holds(loops[0], court[0]) or any(holds(loop, court[0]) for loop in others):
+            x, y = court[0]
+            raise ValueRefused(
+                f"{where}, courtyard", f"one at x {x:.2f} m, y {y:.2f} m",
+                "one within the outline and in no other",
+            )  # fmt: skip
     for loop in footprint.loops:
         for number, edge in enumerate(loop.edges, 1):
             _check_edge(edge, f"{where}, edge {number}")

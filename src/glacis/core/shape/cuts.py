@@ -44,8 +44,11 @@ class SideCut(Struct, frozen=True):
 
     @property
     def jack_step(self) -> float:
-        """By how much jacks differ in length, for each metre of their spacing [m/m]."""
-        return 1 / tan(radians(self.mitre))
+        """By how much jacks differ in length, for each metre of their spacing [m/m].
+
+        0 where the line runs with the fall, as beside a level top: nothing shortens there.
+        """
+        return 1 / tan(radians(self.mitre)) if self.mitre > 1e-6 else 0.0
 
 
 class Cut(Struct, frozen=True):

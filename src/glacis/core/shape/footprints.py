@@ -9,7 +9,8 @@ from msgspec.structs import replace
 from glacis.core.errors import ValueRefused
 from glacis.core.model.document import Project, RoofArea
 from glacis.core.model.geometry import Footprint, FootprintEdge, Grown, Hole, Point
-from glacis.core.model.lookup import by_id
+from glacis.core.model.lookup import by_id, turning
+from glacis.core.model.validate import LEAST_AREA
 from glacis.core.shape.overhangs import reached, run_of, start_of
 from glacis.core.shape.rims import Band, Rim
 from glacis.core.shape.wavefront import Face, roof_over
@@ -64,6 +65,8 @@ def _links(footprint: Footprint, faces: tuple[Face, ...]) -> Iterator[tuple[Grow
     rims = [rim for loop in rims_of(footprint) for rim in loop]
     counts: dict[tuple[str, int], int] = defaultdict(int)
     for face in faces:
+        if turning(tuple((x, y) for x, y, _ in face.corners)) < LEAST_AREA:
+            continue
         edge, band = "", 0
         if face.rim >= 0:
             edge = edges[face.rim].id
@@ -117,15 +120,15 @@ def _placed(area: RoofArea, footprint: Footprint, face: Face) -> RoofArea:
     link = area.grown
     outline = tuple((x, y) for x, y, _ in face.corners)
     level = footprint.level + min(z for _, _, z in face.corners)
+    courts = tuple(Hole(outline=tuple((x, y) for x, y, _ in ring)) for ring in face.holes)
+    holes = (*courts, *(hole for hole in area.holes if hole.by))
     if face.rim < 0 or link is None:
-        courts = tuple(Hole(outline=tuple((x, y) for x, y, _ in ring)) for ring in face.holes)
-        holes = (*courts, *(hole for hole in area.holes if hole.by))
         pitch = area.pitch if area.pitch <= LOWEST_TOP else 0.0
         return replace(area, outline=outline, level=level, holes=holes, pitch=pitch)
     edge = edges[link.edge]
     pitch = edge.breaks[link.band - 1].pitch if link.band else edge.pitch
     return replace(
-        area, outline=outline, level=level, pitch=pitch,
+        area, outline=outline, level=level, holes=holes, pitch=pitch,
         azimuth=_azimuth(*_run(footprint, link.edge)),
     )  # fmt: skip
 
@@ -181,6 +184,11 @@ def _new_area(
     )  # fmt: skip
 
 
+def _place(link: Grown) -> tuple[str, int, int]:
+    """Which plane of its footprint a link means, whatever else a newer program noted in it."""
+    return link.edge, link.band, link.piece
+
+
 def regrow(project: Project, footprint_id: str, built: Built = ("", "")) -> Project:
     """The project with the areas of a footprint as its planes now lie.
 
@@ -191,11 +199,13 @@ def regrow(project: Project, footprint_id: str, built: Built = ("", "")) -> Proj
         RoofRefused: where the planes do not close.
     """
     footprint = by_id(project.footprints, footprint_id, "footprint", "The change")
-    known = {a.grown: a for a in project.areas if a.grown and a.grown.source == footprint_id}
+    known = {
+        _place(a.grown): a for a in project.areas if a.grown and a.grown.source == footprint_id
+    }
     made: list[RoofArea] = []
     placed: dict[str, RoofArea] = {}
     for link, face in _links(footprint, faces_of(footprint)):
-        area = known.get(link)
+        area = known.get(_place(link))
         if area is None:
             new = _new_area(footprint, link, (*project.areas, *made), built)
             made.append(_placed(new, footprint, face))

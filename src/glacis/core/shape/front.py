@@ -50,6 +50,9 @@ class Front:
         self.out_of = np.zeros(room, dtype=int)
         self.node, self.count = [0] * room, 0
         self.nodes: list[Vector] = []
+        self.fresh: list[int] = []
+        self.fresh_at = self.now
+        self.heir: dict[int, int] = {}
         self.half: dict[Key, list[tuple[int, int]]] = defaultdict(list)
         self.on_rim: list[set[int]] = [set() for _ in self.rims]
         self.heap: list[tuple[float, int, int, int]] = []
@@ -73,7 +76,14 @@ class Front:
         self.schedule_all()
 
     def new_node(self, at: np.ndarray) -> int:
-        """A corner of the roof at the present height."""
+        """A corner of the roof at the present height; one that is there already is taken again."""
+        if self.fresh_at != self.now:
+            self.fresh, self.fresh_at = [], self.now
+        for node in self.fresh:
+            x, y, _ = self.nodes[node]
+            if abs(x - at[0]) < self.near and abs(y - at[1]) < self.near:
+                return node
+        self.fresh.append(len(self.nodes))
         self.nodes.append((float(at[0]), float(at[1]), self.now))
         return len(self.nodes) - 1
 
@@ -225,6 +235,7 @@ class Front:
     def settle(self, places: list[np.ndarray]) -> None:
         """All that happens at the present height."""
         queue = list(places)
+        self.heir.clear()
         touched: set[int] = set()
         met: list[np.ndarray] = []
         while queue:
@@ -317,16 +328,69 @@ class Front:
             if not inward:
                 x, y, _ = self.nodes[node]
                 raise RoofRefused("edges run over each other", (x, y))
-            vertex = self.new_vertex(rim_in, rim_out, node)
-            self.link(before, vertex)
-            self.link(vertex, after)
-            self.on_rim[rim_in].add(before)
-            touched.add(vertex)
-            if self.is_lens(vertex) and before != after:
-                at = self.at(vertex)
-                ends_at = (self.at(before), self.at(after))
-                more.append(min(ends_at, key=lambda p: hypot(p[0] - at[0], p[1] - at[1])))
+            self.connect((rim_in, before), (rim_out, after), node, touched, more)
         return more
+
+    def connect(
+        self,
+        ending: tuple[int, int],
+        beginning: tuple[int, int],
+        node: int,
+        touched: set[int],
+        more: list[np.ndarray],
+    ) -> int:
+        """A vertex between a line that ends here and one that begins, each with its far end."""
+        (rim_in, before), (rim_out, after) = ending, beginning
+        before, after = self.heir.get(before, before), self.heir.get(after, after)
+        if self.passes(rim_in, rim_out):
+            return self.take_over((rim_in, before), (rim_out, after), node, touched, more)
+        vertex = self.new_vertex(rim_in, rim_out, node)
+        self.link(before, vertex)
+        self.link(vertex, after)
+        self.on_rim[rim_in].add(before)
+        touched.add(vertex)
+        if self.is_lens(vertex) and before != after:
+            at = self.at(vertex)
+            ends_at = (self.at(before), self.at(after))
+            more.append(min(ends_at, key=lambda p: hypot(p[0] - at[0], p[1] - at[1])))
+        return vertex
+
+    def passes(self, one: int, two: int) -> bool:
+        """Whether two lines run on as one of which one moves and the other stands."""
+        (ax, ay), (bx, by) = self.normals[one].tolist(), self.normals[two].tolist()
+        in_line = abs(ax * by - ay * bx) <= ALIKE and ax * bx + ay * by > 0
+        return in_line and bool(self.speed[one] > 0) != bool(self.speed[two] > 0)
+
+    def take_over(
+        self,
+        ending: tuple[int, int],
+        beginning: tuple[int, int],
+        node: int,
+        touched: set[int],
+        more: list[np.ndarray],
+    ) -> int:
+        """A plane has come past a wall in its line: the wall ends below it, the plane goes on."""
+        (rim_in, before), (rim_out, after) = ending, beginning
+        stands_ahead = self.speed[rim_out] == 0
+        wall, plane = (rim_out, rim_in) if stands_ahead else (rim_in, rim_out)
+        far = after if stands_ahead else before
+        end = self.new_node(self.at(far))
+        self.end(far, end)
+        run = (node, end) if stands_ahead else (end, node)
+        self.half[plane, self.band[plane]].append(run)
+        self.half[wall, self.band[wall]].append(run[::-1])
+        seam = self.new_vertex(plane, plane, node)
+        touched.add(seam)
+        if stands_ahead:
+            self.link(before, seam)
+            self.on_rim[plane].add(before)
+            onward = self.rim_out[far], self.after[far]
+            self.heir[far] = self.connect((plane, seam), onward, end, touched, more)
+        else:
+            self.link(seam, after)
+            back = self.rim_in[far], self.before[far]
+            self.heir[far] = self.connect(back, (plane, seam), end, touched, more)
+        return seam
 
     def is_lens(self, vertex: int) -> bool:
         """Whether the lines at a vertex lie on each other."""

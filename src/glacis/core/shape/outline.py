@@ -1,5 +1,6 @@
 """Moving corners in plan while every plane stays where it is in space."""
 
+from collections.abc import Callable
 from math import hypot
 
 from msgspec.structs import replace
@@ -9,6 +10,7 @@ from glacis.core.model.document import Project, RoofArea
 from glacis.core.model.lookup import turning
 from glacis.core.model.outlines import outline_fault
 from glacis.core.model.validate import LEAST_AREA
+from glacis.core.shape.change import settle
 from glacis.core.shape.edges import NEAR
 from glacis.core.shape.planes import plane_of
 
@@ -40,16 +42,24 @@ def with_outline(area: RoofArea, outline: tuple[Point, ...]) -> RoofArea:
 
 
 def move_corner(project: Project, at: Point, to: Point) -> Project:
-    """Move the corner of every area that has one at ``at`` [m]; their planes stay.
+    """Move the corner of every free area that has one at ``at`` [m]; their planes stay.
 
     Raises:
-        ValueRefused: where an outline would cross itself or vanish.
+        ValueRefused: where an outline would cross itself or vanish, or would no longer hold what
+            stands on it.
     """
-    areas = []
-    for area in project.areas:
+
+    def moved(area: RoofArea) -> RoofArea:
         outline = tuple(to if _same(corner, at) else corner for corner in area.outline)
-        areas.append(area if outline == area.outline else with_outline(area, outline))
-    return replace(project, areas=tuple(areas))
+        return area if outline == area.outline else with_outline(area, outline)
+
+    return _with_free(project, moved)
+
+
+def _with_free(project: Project, change: Callable[[RoofArea], RoofArea]) -> Project:
+    """The project with every area changed that stands for itself; what grows stays as it grew."""
+    areas = tuple(area if area.grown else change(area) for area in project.areas)
+    return settle(replace(project, areas=areas))
 
 
 def snapped(project: Project, point: Point, still: Point, reach: float, grid: float) -> Point:
@@ -88,15 +98,16 @@ def insert_corner(project: Project, point: Point) -> Project:
     Raises:
         ValueRefused: where no edge runs there.
     """
-    areas = []
-    for area in project.areas:
+
+    def cornered(area: RoofArea) -> RoofArea:
         corners: list[Point] = []
         for a, b in zip(area.outline, area.outline[1:] + area.outline[:1], strict=True):
             corners.append(a)
             if _along(a, b, point) is not None:
                 corners.append(point)
-        areas.append(replace(area, outline=tuple(corners)))
-    changed = replace(project, areas=tuple(areas))
+        return replace(area, outline=tuple(corners))
+
+    changed = _with_free(project, cornered)
     if changed == project:
         raise ValueRefused("new corner", "no edge there", "a point on an edge, off its corners")
     return changed
@@ -108,10 +119,11 @@ def remove_corner(project: Project, at: Point) -> Project:
     Raises:
         ValueRefused: where fewer than three corners or a crossed outline would be left.
     """
-    areas = []
-    for area in project.areas:
+
+    def without(area: RoofArea) -> RoofArea:
         outline = tuple(corner for corner in area.outline if not _same(corner, at))
         if len(outline) < 3:
             raise ValueRefused(f"corners of '{area.name}'", len(outline), "at least 3")
-        areas.append(area if outline == area.outline else with_outline(area, outline))
-    return replace(project, areas=tuple(areas))
+        return area if outline == area.outline else with_outline(area, outline)
+
+    return _with_free(project, without)

@@ -48,3 +48,11 @@ def angle(a: Vector, b: Vector) -> float:
     y = a[2] * b[0] - a[0] * b[2]
     z = a[0] * b[1] - a[1] * b[0]
     return degrees(atan2(sqrt(x * x + y * y + z * z), dot(a, b)))
+
+
+def normal_of(corners: tuple[Vector, ...]) -> Vector:
+    """Normal of a flat polygon, as long as twice its area (Newell's sum)."""
+    total: Vector = (0.0, 0.0, 0.0)
+    for a, b in zip(corners, corners[1:] + corners[:1], strict=True):
+        total = plus(total, cross(a, b))
+    return total

@@ -9,7 +9,7 @@ from msgspec import Struct
 from glacis.core.model.outlines import holds
 from glacis.core.shape.front import Front, Key
 from glacis.core.shape.rims import Rim, RoofRefused
-from glacis.core.shape.vectors import Vector, cross, dot, length, minus
+from glacis.core.shape.vectors import Vector, cross, dot, length, minus, normal_of
 
 TOP: Key = (-1, 0)
 
@@ -21,7 +21,7 @@ class Face(Struct, frozen=True):
         rim: number of its edge over all loops; -1 for the level top.
         band: which of that edge's bands.
         corners: anticlockwise seen from above [m].
-        holes: in a level top round a courtyard, clockwise.
+        holes: courtyards within it, clockwise.
     """
 
     rim: int
@@ -104,7 +104,11 @@ def roof_over(loops: tuple[tuple[Rim, ...], ...], top: float | None = None) -> t
     front = Front(loops)
     changes = _changes(front)
     limit = float("inf") if top is None else top
+    rounds = 0
     while front.alive[: front.count].any():
+        rounds += 1
+        if rounds > 40 * len(front.rims) + 400:
+            raise RoofRefused("its planes do not come to rest; move a corner a little")
         until = min(limit, changes[0][0] if changes else limit)
         places = front.due(until)
         if places:
@@ -141,15 +145,23 @@ def _joined(front: Front, members: list[Key]) -> dict[tuple[int, int], int]:
     return {side: rim for side, rim in sides.items() if side[::-1] not in sides}
 
 
+def _around(ring: tuple[Vector, ...], court: tuple[Vector, ...]) -> bool:
+    """Whether a courtyard lies within a ring and in its plane."""
+    a, normal = ring[0], normal_of(ring)
+    size = length(normal)
+    level = all(abs(dot(normal, minus(c, a))) < 1e-6 * size for c in court)
+    return level and holds(ring, court[0])
+
+
 def _walks(front: Front) -> list[tuple[int, int, list[int]]]:
-    """Edge, band and corners of every face that is no wall."""
+    """Edge, band and corners of every face that is no wall; holes of faces run clockwise."""
     walks = []
     for (lead, band), members in sorted(_groups(front).items()):
         if front.rims[lead].bands[band].pitch >= 90:
             continue
         sides = _joined(front, members)
         for walk in _cycles(list(sides), front.nodes):
-            if _area(tuple(front.nodes[node] for node in walk)) > front.near**2:
+            if abs(_area(tuple(front.nodes[node] for node in walk))) > front.near**2:
                 steps = zip(walk, walk[1:] + walk[:1], strict=True)
                 walks.append((min(sides[step] for step in steps), band, walk))
     return walks
@@ -170,9 +182,20 @@ def _idle(front: Front, walks: list[list[int]]) -> set[int]:
 def _faces(front: Front) -> tuple[Face, ...]:
     walks = _walks(front)
     idle = _idle(front, [walk for _, _, walk in walks])
-    faces = [
-        Face(rim, band, tuple(front.nodes[node] for node in walk if node not in idle))
+    rings = [
+        (rim, band, tuple(front.nodes[node] for node in walk if node not in idle))
         for rim, band, walk in walks
+    ]
+    courts = [(band, ring) for _, band, ring in rings if _area(ring) < 0]
+    faces = [
+        Face(
+            rim,
+            band,
+            ring,
+            tuple(c for level, c in courts if level == band and _around(ring, c)),
+        )
+        for rim, band, ring in rings
+        if _area(ring) > 0
     ]
 
     def along(face: Face) -> tuple[int, int, float]:

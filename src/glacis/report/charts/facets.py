@@ -12,7 +12,7 @@ import numpy as np
 import shapely
 from msgspec import Struct
 
-from glacis.core.shape.vectors import Vector, cross, dot, length, minus, plus, times
+from glacis.core.shape.vectors import Vector, cross, dot, length, minus, normal_of, plus, times
 
 LEAST_COVER = 1e-4
 """Overlap [m²] in the drawing below which two pieces only touch."""
@@ -65,14 +65,6 @@ class Facet(Struct, frozen=True):
     area: str = ""
     thing: str = ""
     holes: tuple[tuple[Vector, ...], ...] = ()
-
-
-def normal_of(corners: tuple[Vector, ...]) -> Vector:
-    """Normal of a flat polygon, as long as twice its area (Newell's sum)."""
-    total: Vector = (0.0, 0.0, 0.0)
-    for a, b in zip(corners, corners[1:] + corners[:1], strict=True):
-        total = plus(total, cross(a, b))
-    return total
 
 
 def facing(facet: Facet, view: View) -> bool:
