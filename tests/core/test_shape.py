@@ -304,5 +304,5 @@ def test_planes_that_cross_over_their_edge_have_one_wall_between_them():
 
 def test_an_outline_without_area_is_refused_before_it_is_opened():
     flat = replace(free_demo().areas[0], outline=((0.0, 0.0), (4.0, 0.0), (8.0, 0.0)))
-    with pytest.raises(ValueRefused, match=r"outline: expected 0\.01 m² or more"):
+    with pytest.raises(ValueRefused, match=r"outline: expected 0\.0001 m² or more"):
         check_project(replace(free_demo(), areas=(flat,)))
