@@ -12,6 +12,7 @@ from heapq import heapify, heappop, heappush
 from math import atan2, cos, hypot, pi, radians, sin
 
 import numpy as np
+from msgspec import Struct
 
 from glacis.core.shape.rims import ALIKE, Rim, RoofRefused
 from glacis.core.shape.vectors import Vector
@@ -23,6 +24,18 @@ Key = tuple[int, int]
 def _speed(pitch: float) -> float:
     """How far a level line moves inward for each metre it rises [m/m]."""
     return cos(radians(pitch)) / sin(radians(pitch)) if pitch < 90 else 0.0
+
+
+End = tuple[int, int]
+"""A level line by its edge, and the vertex at its far end."""
+
+
+class Knot(Struct):
+    """A place where lines are joined anew: its corner, vertices made, places that have to follow."""
+
+    node: int
+    touched: set[int]
+    more: list[np.ndarray]
 
 
 class Front:
@@ -328,31 +341,24 @@ class Front:
             if not inward:
                 x, y, _ = self.nodes[node]
                 raise RoofRefused("edges run over each other", (x, y))
-            self.connect((rim_in, before), (rim_out, after), node, touched, more)
+            self.connect((rim_in, before), (rim_out, after), Knot(node, touched, more))
         return more
 
-    def connect(
-        self,
-        ending: tuple[int, int],
-        beginning: tuple[int, int],
-        node: int,
-        touched: set[int],
-        more: list[np.ndarray],
-    ) -> int:
-        """A vertex between a line that ends here and one that begins, each with its far end."""
+    def connect(self, ending: End, beginning: End, knot: Knot) -> int:
+        """A vertex between a line that ends here and one that begins."""
         (rim_in, before), (rim_out, after) = ending, beginning
         before, after = self.heir.get(before, before), self.heir.get(after, after)
         if self.passes(rim_in, rim_out):
-            return self.take_over((rim_in, before), (rim_out, after), node, touched, more)
-        vertex = self.new_vertex(rim_in, rim_out, node)
+            return self.take_over((rim_in, before), (rim_out, after), knot)
+        vertex = self.new_vertex(rim_in, rim_out, knot.node)
         self.link(before, vertex)
         self.link(vertex, after)
         self.on_rim[rim_in].add(before)
-        touched.add(vertex)
+        knot.touched.add(vertex)
         if self.is_lens(vertex) and before != after:
             at = self.at(vertex)
             ends_at = (self.at(before), self.at(after))
-            more.append(min(ends_at, key=lambda p: hypot(p[0] - at[0], p[1] - at[1])))
+            knot.more.append(min(ends_at, key=lambda p: hypot(p[0] - at[0], p[1] - at[1])))
         return vertex
 
     def passes(self, one: int, two: int) -> bool:
@@ -361,14 +367,7 @@ class Front:
         in_line = abs(ax * by - ay * bx) <= ALIKE and ax * bx + ay * by > 0
         return in_line and bool(self.speed[one] > 0) != bool(self.speed[two] > 0)
 
-    def take_over(
-        self,
-        ending: tuple[int, int],
-        beginning: tuple[int, int],
-        node: int,
-        touched: set[int],
-        more: list[np.ndarray],
-    ) -> int:
+    def take_over(self, ending: End, beginning: End, knot: Knot) -> int:
         """A plane has come past a wall in its line: the wall ends below it, the plane goes on."""
         (rim_in, before), (rim_out, after) = ending, beginning
         stands_ahead = self.speed[rim_out] == 0
@@ -376,20 +375,21 @@ class Front:
         far = after if stands_ahead else before
         end = self.new_node(self.at(far))
         self.end(far, end)
-        run = (node, end) if stands_ahead else (end, node)
+        run = (knot.node, end) if stands_ahead else (end, knot.node)
         self.half[plane, self.band[plane]].append(run)
         self.half[wall, self.band[wall]].append(run[::-1])
-        seam = self.new_vertex(plane, plane, node)
-        touched.add(seam)
+        seam = self.new_vertex(plane, plane, knot.node)
+        knot.touched.add(seam)
+        there = Knot(end, knot.touched, knot.more)
         if stands_ahead:
             self.link(before, seam)
             self.on_rim[plane].add(before)
             onward = self.rim_out[far], self.after[far]
-            self.heir[far] = self.connect((plane, seam), onward, end, touched, more)
+            self.heir[far] = self.connect((plane, seam), onward, there)
         else:
             self.link(seam, after)
             back = self.rim_in[far], self.before[far]
-            self.heir[far] = self.connect(back, (plane, seam), end, touched, more)
+            self.heir[far] = self.connect(back, (plane, seam), there)
         return seam
 
     def is_lens(self, vertex: int) -> bool:
