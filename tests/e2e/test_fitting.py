@@ -1,6 +1,6 @@
 """At the design size and at the least one nothing lies over anything else or beyond its place."""
 
-from itertools import combinations
+from itertools import combinations, pairwise
 
 import pytest
 from PyQt6.QtWidgets import QApplication, QWidget
@@ -87,11 +87,19 @@ def test_panels_fit_over_their_bench(window, size):
         _fits(shape)
 
 
-def test_findings_of_another_document_have_their_room_at_once(window):
+@pytest.mark.parametrize("turns", [1, 3])
+def test_findings_of_another_document_have_their_room_at_once(window, turns):
     window.open_barn()
+    window.desk.adjust(theme="lamp")
     QApplication.processEvents()
+    window.desk.adjust(theme="sheet")
     window.open_demo()
+    window.desk.select_area("laboratory")
+    for _ in range(turns):
+        QApplication.processEvents()
     rows = window.findings._rows
     assert len(rows) > 8
     for row in rows:
         assert row.height() >= row.minimumSizeHint().height()
+    for one, other in pairwise(rows):
+        assert one.geometry().bottom() < other.geometry().top() + 2

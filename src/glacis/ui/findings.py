@@ -344,6 +344,7 @@ class Findings(QWidget):
             row.accept_wanted.connect(self._accept)
             row.reopen_wanted.connect(self._reopen)
             self._list.insertWidget(len(self._rows) + 1, row)
+            row.show()
             self._rows.append(row)
         for row, group in zip(self._rows, groups, strict=True):
             row.show_group(group, self._key(group) == self._open)
@@ -359,8 +360,7 @@ class Findings(QWidget):
         """Let the rows have their height at once, not at a later turn of the event loop."""
         inside = self._scroll.widget()
         if inside is not None:
-            for row in self._rows:
-                row.adjustSize()
+            self._list.invalidate()
             self._list.activate()
             inside.resize(inside.width(), max(self._scroll.height(), inside.sizeHint().height()))
 
