@@ -63,10 +63,10 @@ def _footprint(sheet: _Sheet, footprint: Footprint) -> None:
     for loop in footprint.loops:
         line = sheet.flat(loop.outline, footprint.level, "ROOF-OUTLINE")
         line.set_xdata(APP, [(1000, footprint.name[:200])])
-        for edge, following in zip(loop.edges, (*loop.edges[1:], loop.edges[0]), strict=True):
+        for edge, end in loop.sides:
             if edge.kind != "eaves":
                 level = footprint.level
-                sheet.line((*edge.at, level), (*following.at, level), edge.kind)
+                sheet.line((*edge.at, level), (*end, level), edge.kind)
 
 
 def _plane(sheet: _Sheet, plane: Plane, name: str) -> None:

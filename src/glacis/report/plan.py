@@ -6,7 +6,11 @@ from msgspec import Struct
 
 from glacis.core.judgement.finding import Severity
 from glacis.core.model.document import Project, RoofArea
+from glacis.core.model.lookup import plan_bounds
 from glacis.report.scene import FACE, Hot, Item, Line, Scene, Shape, Text
+
+EMPTY = (0.0, 0.0, 20.0, 12.0)
+"""West, south, east and north of a plan with nothing on it yet [m]."""
 
 
 class Fit(Struct, frozen=True):
@@ -23,12 +27,11 @@ class Fit(Struct, frozen=True):
 
 def fit_plan(project: Project, width: float, height: float, margin: float = 10.0) -> Fit:
     """The largest scale at which all areas fit."""
-    xs = [x for area in project.areas for x, _ in area.outline] or [0.0, 20.0]
-    ys = [y for area in project.areas for _, y in area.outline] or [0.0, 12.0]
-    wide, high = max(max(xs) - min(xs), 1.0), max(max(ys) - min(ys), 1.0)
+    west, south, east, north = plan_bounds(project) if project.areas else EMPTY
+    wide, high = max(east - west, 1.0), max(north - south, 1.0)
     scale = min((width - 2 * margin) / wide, (height - 2 * margin) / high)
-    left = (width - wide * scale) / 2 - min(xs) * scale
-    bottom = (height + high * scale) / 2 + min(ys) * scale
+    left = (width - wide * scale) / 2 - west * scale
+    bottom = (height + high * scale) / 2 + south * scale
     return Fit(scale, left, bottom)
 
 

@@ -2,6 +2,7 @@
 
 from typing import Literal
 
+from glacis.core.errors import MissingReference
 from glacis.core.model.node import Node
 
 Point = tuple[float, float]
@@ -58,6 +59,12 @@ class Loop(Node, frozen=True, kw_only=True):
         """Its corners [m]."""
         return tuple(edge.at for edge in self.edges)
 
+    @property
+    def sides(self) -> tuple[tuple[FootprintEdge, Point], ...]:
+        """Its edges, each with where it ends [m]."""
+        following = (*self.edges[1:], *self.edges[:1])
+        return tuple((edge, after.at) for edge, after in zip(self.edges, following, strict=True))
+
 
 class Footprint(Node, frozen=True, kw_only=True):
     """An outline in plan from which a whole roof rises.
@@ -75,6 +82,22 @@ class Footprint(Node, frozen=True, kw_only=True):
     level: float
     loops: tuple[Loop, ...]
     top: float | None = None
+
+    @property
+    def sides(self) -> tuple[tuple[FootprintEdge, Point], ...]:
+        """The edges of all its loops, each with where it ends [m]."""
+        return tuple(side for loop in self.loops for side in loop.sides)
+
+    def side(self, edge: str) -> tuple[FootprintEdge, Point]:
+        """An edge by its id, and where it ends [m].
+
+        Raises:
+            MissingReference: where it has no such edge.
+        """
+        for found, end in self.sides:
+            if found.id == edge:
+                return found, end
+        raise MissingReference("edge", edge, f"Footprint '{self.name}'")
 
 
 class Grown(Node, frozen=True, kw_only=True):

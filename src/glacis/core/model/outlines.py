@@ -22,12 +22,19 @@ def _side(a: Point, b: Point, c: Point) -> float:
     return (b[0] - a[0]) * (c[1] - a[1]) - (b[1] - a[1]) * (c[0] - a[0])
 
 
-def distance(at: Point, a: Point, b: Point) -> float:
-    """How far a point is from the run between two others [m]."""
+def foot_on(a: Point, b: Point, at: Point) -> tuple[float, Point]:
+    """How far along a run [-] a point lies, and the foot of its plumb line on it [m]."""
     dx, dy = b[0] - a[0], b[1] - a[1]
     size = dx * dx + dy * dy
-    share = max(0.0, min(1.0, ((at[0] - a[0]) * dx + (at[1] - a[1]) * dy) / size)) if size else 0.0
-    return hypot(at[0] - a[0] - dx * share, at[1] - a[1] - dy * share)
+    share = ((at[0] - a[0]) * dx + (at[1] - a[1]) * dy) / size if size else 0.0
+    return share, (a[0] + dx * share, a[1] + dy * share)
+
+
+def distance(at: Point, a: Point, b: Point) -> float:
+    """How far a point is from the run between two others [m]."""
+    share, foot = foot_on(a, b, at)
+    near = foot if 0 <= share <= 1 else a if share < 0 else b
+    return hypot(at[0] - near[0], at[1] - near[1])
 
 
 def holds(ring: Sequence[Sequence[float]], at: Sequence[float]) -> bool:

@@ -24,6 +24,7 @@ from glacis.core.model.validate import check_footprint
 from glacis.core.shape.dormers import regrow_dormer
 from glacis.core.shape.footprints import alike, fresh_id, regrow
 from glacis.core.shape.openings import with_holes
+from glacis.core.shape.overhangs import run_of
 
 
 def settle(project: Project) -> Project:
@@ -183,8 +184,7 @@ def _tilted(footprint: Footprint, link: Grown, pitch: float) -> dict[str, object
     """What an edge states where its plane, or the part of it above a break, has another pitch."""
     if not link.band:
         return {"pitch": pitch}
-    loop, place = find_edge(footprint, link.edge)
-    breaks = list(footprint.loops[loop].edges[place].breaks)
+    breaks = list(footprint.side(link.edge)[0].breaks)
     breaks[link.band - 1] = replace(breaks[link.band - 1], pitch=pitch)
     return {"breaks": tuple(breaks)}
 
@@ -234,32 +234,22 @@ def _moved(edge: FootprintEdge, step: Point) -> FootprintEdge:
 def move_corner_to(project: Project, footprint_id: str, edge: str, to: Point) -> Project:
     """Move the corner where an edge begins."""
     footprint = footprint_of(project, footprint_id)
-    loop, place = find_edge(footprint, edge)
-    moved = replace(footprint.loops[loop].edges[place], at=to)
-    return set_footprint(
-        project, with_edges(footprint, swap(footprint.loops[loop].edges, moved), loop)
-    )
-
-
-def _run_of(footprint: Footprint, edge: str) -> tuple[Point, Point]:
-    loop, place = find_edge(footprint, edge)
-    edges = footprint.loops[loop].edges
-    return edges[place].at, edges[(place + 1) % len(edges)].at
+    return set_edge(project, footprint_id, replace(footprint.side(edge)[0], at=to))
 
 
 def edge_length(footprint: Footprint, edge: str) -> float:
     """Length of an edge in plan [m]."""
-    a, b = _run_of(footprint, edge)
-    return hypot(b[0] - a[0], b[1] - a[1])
+    found, end = footprint.side(edge)
+    return hypot(end[0] - found.at[0], end[1] - found.at[1])
 
 
 def push_edge(project: Project, footprint_id: str, edge: str, out: float) -> Project:
     """Move an edge outward by ``out`` [m], square to itself; its neighbours grow with it."""
     footprint = footprint_of(project, footprint_id)
     loop, place = find_edge(footprint, edge)
-    a, b = _run_of(footprint, edge)
-    size = hypot(b[0] - a[0], b[1] - a[1])
-    step = ((b[1] - a[1]) / size * out, -(b[0] - a[0]) / size * out)
+    found, end = footprint.side(edge)
+    x, y = run_of(found.at, end)
+    step = (y * out, -x * out)
     edges = list(footprint.loops[loop].edges)
     for k in (place, (place + 1) % len(edges)):
         edges[k] = _moved(edges[k], step)
@@ -270,11 +260,12 @@ def set_length(project: Project, footprint_id: str, edge: str, length: float) ->
     """Give an edge a length [m]: the edge at its end moves along with its end."""
     footprint = footprint_of(project, footprint_id)
     loop, place = find_edge(footprint, edge)
-    a, b = _run_of(footprint, edge)
-    size = hypot(b[0] - a[0], b[1] - a[1])
+    found, end = footprint.side(edge)
+    longer = length - edge_length(footprint, edge)
+    x, y = run_of(found.at, end)
     if not 0.01 <= length <= 10000:
         raise ValueRefused("length of the edge", length, "0.01 to 10000 m")
-    step = ((b[0] - a[0]) * (length / size - 1), (b[1] - a[1]) * (length / size - 1))
+    step = (x * longer, y * longer)
     edges = list(footprint.loops[loop].edges)
     for k in ((place + 1) % len(edges), (place + 2) % len(edges)):
         if k != place:

@@ -6,9 +6,8 @@ from math import atan2, degrees
 
 from msgspec.structs import replace
 
-from glacis.core.errors import ValueRefused
 from glacis.core.model.document import Project, RoofArea
-from glacis.core.model.geometry import Footprint, FootprintEdge, Grown, Hole, Point
+from glacis.core.model.geometry import Footprint, FootprintEdge, Grown, Hole
 from glacis.core.model.lookup import by_id, turning
 from glacis.core.model.validate import LEAST_AREA
 from glacis.core.shape.overhangs import reached, run_of, start_of
@@ -77,9 +76,10 @@ def _links(footprint: Footprint, faces: tuple[Face, ...]) -> Iterator[tuple[Grow
         counts[edge, band] += 1
 
 
-def _azimuth(a: Point, b: Point) -> float:
-    """Direction that the right side of a run faces, clockwise from north [°]."""
-    return degrees(atan2(b[1] - a[1], -(b[0] - a[0]))) % 360
+def _facing(footprint: Footprint, edge: str) -> float:
+    """Direction that the right side of an edge faces, clockwise from north [°]."""
+    found, end = footprint.side(edge)
+    return degrees(atan2(end[1] - found.at[1], found.at[0] - end[0])) % 360
 
 
 def side_name(azimuth: float) -> str:
@@ -87,21 +87,11 @@ def side_name(azimuth: float) -> str:
     return SIDES[round(azimuth / 45.0) % 8]
 
 
-def _run(footprint: Footprint, edge: str) -> tuple[Point, Point]:
-    for loop in footprint.loops:
-        for k, item in enumerate(loop.edges):
-            if item.id == edge:
-                return item.at, loop.edges[(k + 1) % len(loop.edges)].at
-    raise ValueRefused(f"edge of footprint '{footprint.name}'", edge, "one of its edges")
-
-
 def alike(footprint: Footprint, edge_id: str) -> frozenset[str]:
     """Ids of the edges that raise one plane together: in one line and stated alike."""
-    edges = [(loop, k) for loop in footprint.loops for k in range(len(loop.edges))]
     lines = {}
-    for loop, k in edges:
-        edge = loop.edges[k]
-        run = run_of(edge.at, loop.edges[(k + 1) % len(loop.edges)].at)
+    for edge, end in footprint.sides:
+        run = run_of(edge.at, end)
         reach = edge.at[0] * -run[1] + edge.at[1] * run[0]
         stated = (
             edge.kind,
@@ -116,7 +106,6 @@ def alike(footprint: Footprint, edge_id: str) -> frozenset[str]:
 
 def _placed(area: RoofArea, footprint: Footprint, face: Face) -> RoofArea:
     """An area as its face now lies."""
-    edges = {e.id: e for loop in footprint.loops for e in loop.edges}
     link = area.grown
     outline = tuple((x, y) for x, y, _ in face.corners)
     level = footprint.level + min(z for _, _, z in face.corners)
@@ -125,11 +114,11 @@ def _placed(area: RoofArea, footprint: Footprint, face: Face) -> RoofArea:
     if face.rim < 0 or link is None:
         pitch = area.pitch if area.pitch <= LOWEST_TOP else 0.0
         return replace(area, outline=outline, level=level, holes=holes, pitch=pitch)
-    edge = edges[link.edge]
+    edge, _ = footprint.side(link.edge)
     pitch = edge.breaks[link.band - 1].pitch if link.band else edge.pitch
     return replace(
         area, outline=outline, level=level, holes=holes, pitch=pitch,
-        azimuth=_azimuth(*_run(footprint, link.edge)),
+        azimuth=_facing(footprint, link.edge),
     )  # fmt: skip
 
 
@@ -174,7 +163,7 @@ def _new_area(
 ) -> RoofArea:
     like = _like(footprint, link, areas)
     assembly, zone = (like.assembly, like.zone) if like else built
-    azimuth = _azimuth(*_run(footprint, link.edge)) if link.edge else 180.0
+    azimuth = _facing(footprint, link.edge) if link.edge else 180.0
     stem = f"{footprint.id}-{link.edge or 'top'}" + (f"-{link.band + 1}" if link.band else "")
     return RoofArea(
         id=fresh_id({a.id for a in areas}, stem),

@@ -33,9 +33,7 @@ def _corner(before: tuple[Point, Point, float], after: tuple[Point, Point, float
 
 def reached(loop: Loop) -> tuple[Point, ...]:
     """The corners of a loop with all overhangs [m]."""
-    edges = loop.edges
-    if not any(edge.overhang for edge in edges):
+    if not any(edge.overhang for edge in loop.edges):
         return loop.outline
-    ends = [edges[(k + 1) % len(edges)].at for k in range(len(edges))]
-    lines = [(e.at, run_of(e.at, end), e.overhang) for e, end in zip(edges, ends, strict=True)]
+    lines = [(edge.at, run_of(edge.at, end), edge.overhang) for edge, end in loop.sides]
     return tuple(_corner(lines[k - 1], lines[k]) for k in range(len(lines)))

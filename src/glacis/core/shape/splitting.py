@@ -8,7 +8,7 @@ from glacis.core.errors import ValueRefused
 from glacis.core.model.document import Project, RoofArea
 from glacis.core.model.geometry import Point
 from glacis.core.model.lookup import area_of
-from glacis.core.model.outlines import distance, holds, meeting
+from glacis.core.model.outlines import distance, foot_on, holds, meeting
 from glacis.core.shape.change import settle
 from glacis.core.shape.edges import NEAR
 from glacis.core.shape.footprints import fresh_id
@@ -24,11 +24,7 @@ def on_outline(outline: tuple[Point, ...], at: Point, reach: float) -> Point | N
     for a, b in zip(outline, outline[1:] + outline[:1], strict=True):
         away = distance(at, a, b)
         if away <= reach and (best is None or away < best[0]):
-            run = (b[0] - a[0], b[1] - a[1])
-            share = ((at[0] - a[0]) * run[0] + (at[1] - a[1]) * run[1]) / (
-                run[0] ** 2 + run[1] ** 2
-            )
-            best = (away, (a[0] + run[0] * share, a[1] + run[1] * share))
+            best = (away, foot_on(a, b, at)[1])
     return best[1] if best else None
 
 

@@ -292,7 +292,7 @@ def shape_plan_scene(
     marks, spots = _over(project, shape, held, fit)
     dimensions = [_bounds(item) for item in marks if isinstance(item, Text)]
     taken.extend(dimensions)
-    things = [spot.box for spot in thing_marks(project, held.thing, fit)[1]] + dimensions
+    things = [spot.box for spot in spots if spot.kind == "thing"] + dimensions
     things += [_plan_box(shape, area.id, fit) for area in project.areas if is_upper(project, area)]
 
     def order(plane: Plane) -> tuple[bool, bool]:

@@ -109,28 +109,27 @@ def footprint_marks(
     items: list[Item] = []
     hot: list[Hot] = []
     corners: list[tuple[Item, Hot]] = []
-    for loop in footprint.loops:
-        for edge, following in zip(loop.edges, (*loop.edges[1:], loop.edges[0]), strict=True):
-            (x1, y1), (x2, y2) = fit.point(*edge.at), fit.point(*following.at)
-            length = hypot(following.at[0] - edge.at[0], following.at[1] - edge.at[1])
-            words = with_unit(length, Quantity.LENGTH, system)
-            mine = edge.id == chosen
-            stroke, dash = RIM_STROKES[edge.kind]
-            items.append(Line((x1, y1, x2, y2), "accent", stroke + 1.2 if mine else stroke, dash))
-            items.extend(_dimension((x1, y1, x2, y2), words, chosen=mine))
-            band = _strip(x1, y1, x2, y2, 6.0)
-            hint = (
-                f"{rim_words(edge, system)}, {words} in plan\nDrag to move the edge, double click "
-                "to make a corner; its fields stand below"
-            )
-            hot.append(Hot("rim", edge.id, bounds_of(band), hint, band))
-            half = 5.0 if edge.id == corner else 3.5
-            mark = Shape(
-                box(x1 - half, y1 - half, x1 + half, y1 + half),
-                "accent" if edge.id == corner else "bench", "accent", FACE,
-            )  # fmt: skip
-            zone = (x1 - 7, y1 - 7, x1 + 7, y1 + 7)
-            corners.append((mark, Hot("rim-corner", edge.id, zone, "drag it; the roof follows")))
+    for edge, end in footprint.sides:
+        (x1, y1), (x2, y2) = fit.point(*edge.at), fit.point(*end)
+        length = hypot(end[0] - edge.at[0], end[1] - edge.at[1])
+        words = with_unit(length, Quantity.LENGTH, system)
+        mine = edge.id == chosen
+        stroke, dash = RIM_STROKES[edge.kind]
+        items.append(Line((x1, y1, x2, y2), "accent", stroke + 1.2 if mine else stroke, dash))
+        items.extend(_dimension((x1, y1, x2, y2), words, chosen=mine))
+        band = _strip(x1, y1, x2, y2, 6.0)
+        hint = (
+            f"{rim_words(edge, system)}, {words} in plan\nDrag to move the edge, double click "
+            "to make a corner; its fields stand below"
+        )
+        hot.append(Hot("rim", edge.id, bounds_of(band), hint, band))
+        half = 5.0 if edge.id == corner else 3.5
+        mark = Shape(
+            box(x1 - half, y1 - half, x1 + half, y1 + half),
+            "accent" if edge.id == corner else "bench", "accent", FACE,
+        )  # fmt: skip
+        zone = (x1 - 7, y1 - 7, x1 + 7, y1 + 7)
+        corners.append((mark, Hot("rim-corner", edge.id, zone, "drag it; the roof follows")))
     return [*items, *(c[0] for c in corners)], [*hot, *(c[1] for c in corners)]
 
 

@@ -9,7 +9,6 @@ from PyQt6.QtWidgets import QWidget
 from glacis.core.model.geometry import Break, Footprint, FootprintEdge
 from glacis.core.shape.change import (
     edge_length,
-    find_edge,
     set_edge,
     set_footprint,
     set_length,
@@ -80,8 +79,7 @@ class EdgeStrip(QWidget):
         footprint = self._hand.footprint
         if footprint is None or not self._hand.rim:
             return None
-        loop, place = find_edge(footprint, self._hand.rim)
-        return footprint, footprint.loops[loop].edges[place]
+        return footprint, footprint.side(self._hand.rim)[0]
 
     def refresh(self) -> None:
         """Show the chosen edge."""

@@ -47,13 +47,6 @@ def plan_point(fit: Fit, at: QPointF) -> Point:
     return (at.x() - fit.x) / fit.scale, (fit.y - at.y()) / fit.scale
 
 
-def foot_on(a: Point, b: Point, at: Point) -> tuple[float, Point]:
-    """How far along a run [-] a point lies, and the foot of its plumb line on it."""
-    run = (b[0] - a[0], b[1] - a[1])
-    share = ((at[0] - a[0]) * run[0] + (at[1] - a[1]) * run[1]) / (run[0] ** 2 + run[1] ** 2)
-    return share, (a[0] + run[0] * share, a[1] + run[1] * share)
-
-
 class OutlinePen(QObject):
     """Sets the corners of a new outline and hands it over when it closes."""
 

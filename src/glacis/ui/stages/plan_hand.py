@@ -12,9 +12,9 @@ from glacis.core.errors import GlacisError
 from glacis.core.model.document import Project
 from glacis.core.model.geometry import Dormer, Footprint, Opening
 from glacis.core.model.lookup import things_of
+from glacis.core.model.outlines import foot_on
 from glacis.core.shape.change import (
     drop_corner,
-    find_edge,
     move_corner_to,
     push_edge,
     remove_opening,
@@ -31,6 +31,7 @@ from glacis.core.shape.outline import (
     remove_corner,
     snapped,
 )
+from glacis.core.shape.overhangs import run_of
 from glacis.core.shape.rims import RoofRefused
 from glacis.core.shape.shape import Shape
 from glacis.core.units.format import with_unit
@@ -40,7 +41,7 @@ from glacis.report.plan import Fit
 from glacis.report.scene import Hot
 from glacis.ui.desk import Desk
 from glacis.ui.drawing.canvas import Canvas
-from glacis.ui.stages.outline_pen import OutlinePen, about, foot_on, plan_point
+from glacis.ui.stages.outline_pen import OutlinePen, about, plan_point
 
 TOGETHER = Qt.KeyboardModifier.ControlModifier
 FREE = Qt.KeyboardModifier.ShiftModifier
@@ -244,9 +245,7 @@ class PlanHand(QObject):
         if footprint is None:
             return None
         source = footprint.id
-        loop, place = find_edge(footprint, hot.id)
-        edges = footprint.loops[loop].edges
-        edge, following = edges[place], edges[(place + 1) % len(edges)]
+        edge, end = footprint.side(hot.id)
         if hot.kind == "rim-corner":
             self.choose(rim=hot.id, rim_corner=hot.id)
             return Grip(
@@ -254,9 +253,8 @@ class PlanHand(QObject):
                 lambda p, to: move_corner_to(p, source, edge.id, to),
             )  # fmt: skip
         self.choose(rim=hot.id)
-        a, b = edge.at, following.at
-        size = hypot(b[0] - a[0], b[1] - a[1])
-        out = ((b[1] - a[1]) / size, -(b[0] - a[0]) / size)
+        x, y = run_of(edge.at, end)
+        out = (y, -x)
         grid = self.grid()
 
         def push(project: Project, to: Point) -> Project:
@@ -356,9 +354,8 @@ class PlanHand(QObject):
         spot = plan_point(fit, at)
         footprint = self.footprint
         if hot is not None and hot.kind == "rim" and footprint is not None:
-            loop, place = find_edge(footprint, hot.id)
-            edges = footprint.loops[loop].edges
-            _, foot = foot_on(edges[place].at, edges[(place + 1) % len(edges)].at, spot)
+            edge, end = footprint.side(hot.id)
+            _, foot = foot_on(edge.at, end, spot)
             self._desk.act("Add corner", lambda p: split_edge(p, footprint.id, hot.id, foot))
             return
         best: tuple[float, Point] | None = None

@@ -36,10 +36,10 @@ GAP = 3.0
 FIELDS: tuple[tuple[str, str, str, Quantity, float], ...] = (
     ("length", "Length", "Length, west to east", Quantity.LENGTH, 14.0),
     ("depth", "Depth", "Depth, south to north", Quantity.LENGTH, 9.0),
-    ("wing", "Wings", "Width of wings", Quantity.LENGTH, 4.0),
-    ("overhang", "Overhang", "Overhang of the eaves", Quantity.LENGTH, 0.0),
     ("pitch", "Pitch", "Pitch of the planes", Quantity.ANGLE, 35.0),
+    ("overhang", "Overhang", "Overhang of the eaves", Quantity.LENGTH, 0.0),
     ("level", "Level", "Level of the eaves", Quantity.LENGTH, 3.0),
+    ("wing", "Wings", "Width of wings", Quantity.LENGTH, 4.0),
 )
 """Key, label, name, kind and usual value of each figure."""
 
