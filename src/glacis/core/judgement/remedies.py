@@ -34,6 +34,12 @@ def insert_membrane(project: Project, assembly: str, index: int, material: str) 
     return insert_layer(project, assembly, index, layer)
 
 
+def membrane_remedy(title: str, roof: Roof, index: int, material: str) -> Remedy:
+    """A way out that lays a membrane in at ``index`` counted from the inside."""
+    change = partial(insert_membrane, assembly=roof.assembly.id, index=index, material=material)
+    return Remedy(title, change)
+
+
 def swap_membrane(project: Project, assembly: str, layer_id: str, material: str) -> Project:
     """Put another membrane in the place of one."""
     layers = layers_of(project, assembly)
@@ -80,12 +86,7 @@ def membrane_remedies(
     roof: Roof, index: int, choices: Sequence[tuple[str, str]]
 ) -> tuple[Remedy, ...]:
     """Remedies that lay in one of several membranes: pairs of title and material."""
-    return tuple(
-        Remedy(
-            title, partial(insert_membrane, assembly=roof.assembly.id, index=index, material=name)
-        )
-        for title, name in choices
-    )
+    return tuple(membrane_remedy(title, roof, index, name) for title, name in choices)
 
 
 def thicken_remedies(project: Project, roof: Roof, target: float) -> tuple[Remedy, ...]:

@@ -18,8 +18,8 @@ from glacis.core.judgement.reading import (
     sd_inside,
 )
 from glacis.core.judgement.remedies import (
-    insert_membrane,
     insert_solid,
+    membrane_remedy,
     move,
     swap_membrane,
     swap_solid,
@@ -225,10 +225,9 @@ def _catch(_project: Project, roof: Roof, found: Finding) -> tuple[Remedy, ...]:
     covering = index_of(roof, found.layers[0])
     below = roof.layers[covering - 1] if covering else None
     index = covering - 1 if below is not None and below.kind == "air" else covering
-    change = partial(
-        insert_membrane, assembly=roof.assembly.id, index=index, material="underlay-open"
+    return (
+        membrane_remedy("Lay a breather underlay below the battens", roof, index, "underlay-open"),
     )
-    return (Remedy("Lay a breather underlay below the battens", change),)
 
 
 SECOND_WATER = Rule(

@@ -4,7 +4,12 @@ from collections.abc import Iterator
 from functools import partial
 
 from glacis.core.judgement.finding import Evidence, Finding, Remedy, Rule, no_remedies
-from glacis.core.judgement.remedies import insert_membrane, membrane_remedies, move, warm_side_index
+from glacis.core.judgement.remedies import (
+    membrane_remedies,
+    membrane_remedy,
+    move,
+    warm_side_index,
+)
 from glacis.core.model.document import Project
 from glacis.core.moisture.assess import main_insulation
 from glacis.core.roof import Roof
@@ -198,10 +203,9 @@ def _chemistry(material: str) -> str:
 
 def _separate(_project: Project, roof: Roof, finding: Finding) -> tuple[Remedy, ...]:
     upper = next(i for i, layer in enumerate(roof.layers) if layer.id == finding.layers[1])
-    change = partial(
-        insert_membrane, assembly=roof.assembly.id, index=upper, material="separation-fleece"
+    return (
+        membrane_remedy("Lay a separation fleece between them", roof, upper, "separation-fleece"),
     )
-    return (Remedy("Lay a separation fleece between them", change),)
 
 
 SEPARATION = Rule(
@@ -232,10 +236,9 @@ def _root_layer(roof: Roof) -> Iterator[Finding]:
 def _add_root_layer(_project: Project, roof: Roof, _finding: Finding) -> tuple[Remedy, ...]:
     covering = [i for i, layer in enumerate(roof.layers) if layer.has_role("covering")]
     index = (covering[-1] + 1) if covering else len(roof.layers)
-    change = partial(
-        insert_membrane, assembly=roof.assembly.id, index=index, material="root-barrier"
+    return (
+        membrane_remedy("Lay a root barrier on the waterproofing", roof, index, "root-barrier"),
     )
-    return (Remedy("Lay a root barrier on the waterproofing", change),)
 
 
 ROOT_LAYER = Rule(

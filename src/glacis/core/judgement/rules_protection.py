@@ -20,6 +20,7 @@ from glacis.core.judgement.reading import (
 from glacis.core.judgement.remedies import (
     insert_membrane,
     lay_tiles,
+    membrane_remedy,
     set_fixing,
     swap_membrane,
     swap_solid,
@@ -83,10 +84,9 @@ def _bare_sheet(roof: Roof) -> Iterator[Finding]:
 
 def _protect(_project: Project, roof: Roof, found: Finding) -> tuple[Remedy, ...]:
     index = index_of(roof, found.layers[0]) + 1
-    change = partial(
-        insert_membrane, assembly=roof.assembly.id, index=index, material="protection-fleece"
+    return (
+        membrane_remedy("Lay a protection fleece on the sheet", roof, index, "protection-fleece"),
     )
-    return (Remedy("Lay a protection fleece on the sheet", change),)
 
 
 PROTECTION = Rule(
@@ -196,10 +196,11 @@ def _metal_bed(roof: Roof) -> Iterator[Finding]:
 
 def _mat(_project: Project, roof: Roof, found: Finding) -> tuple[Remedy, ...]:
     index = index_of(roof, found.layers[1])
-    change = partial(
-        insert_membrane, assembly=roof.assembly.id, index=index, material="structured-mat"
+    return (
+        membrane_remedy(
+            "Lay an underlay with a structured mat below the metal", roof, index, "structured-mat"
+        ),
     )
-    return (Remedy("Lay an underlay with a structured mat below the metal", change),)
 
 
 METAL_BED = Rule(

@@ -19,6 +19,7 @@ from glacis.core.judgement.reading import (
 )
 from glacis.core.judgement.remedies import (
     insert_membrane,
+    membrane_remedy,
     move,
     remove,
     swap_membrane,
@@ -110,10 +111,7 @@ def _open_cell(roof: Roof) -> Iterator[Finding]:
 
 def _paint(_project: Project, roof: Roof, found: Finding) -> tuple[Remedy, ...]:
     index = index_of(roof, found.layers[0])
-    change = partial(
-        insert_membrane, assembly=roof.assembly.id, index=index, material="variable-paint"
-    )
-    return (Remedy("Add a vapour-retarding paint inside", change),)
+    return (membrane_remedy("Add a vapour-retarding paint inside", roof, index, "variable-paint"),)
 
 
 OPEN_CELL = Rule(

@@ -8,7 +8,7 @@ from msgspec.structs import replace
 from glacis.core.errors import ValueRefused
 from glacis.core.model.document import Project, RoofArea
 from glacis.core.model.lookup import turning
-from glacis.core.model.outlines import outline_fault
+from glacis.core.model.outlines import distance, outline_fault
 from glacis.core.model.validate import LEAST_AREA
 from glacis.core.shape.change import settle
 from glacis.core.shape.edges import NEAR
@@ -19,10 +19,6 @@ Point = tuple[float, float]
 
 def _same(a: Point, b: Point) -> bool:
     return hypot(a[0] - b[0], a[1] - b[1]) <= NEAR
-
-
-def _side(a: Point, b: Point, c: Point) -> float:
-    return (b[0] - a[0]) * (c[1] - a[1]) - (b[1] - a[1]) * (c[0] - a[0])
 
 
 def with_outline(area: RoofArea, outline: tuple[Point, ...]) -> RoofArea:
@@ -81,15 +77,9 @@ def snapped(project: Project, point: Point, still: Point, reach: float, grid: fl
     return round(point[0] / grid) * grid, round(point[1] / grid) * grid
 
 
-def _along(a: Point, b: Point, point: Point) -> float | None:
-    """How far between ``a`` and ``b`` [-] a point lies on their line; None off it or at its ends."""
-    size = hypot(b[0] - a[0], b[1] - a[1])
-    if size <= 2 * NEAR or _same(a, point) or _same(b, point):
-        return None
-    if abs(_side(a, b, point)) / size > NEAR:
-        return None
-    share = ((point[0] - a[0]) * (b[0] - a[0]) + (point[1] - a[1]) * (b[1] - a[1])) / size**2
-    return share if 0 < share < 1 else None
+def _on_edge(a: Point, b: Point, point: Point) -> bool:
+    """Whether a point lies on an edge, off its ends."""
+    return not (_same(a, point) or _same(b, point)) and distance(point, a, b) <= NEAR
 
 
 def insert_corner(project: Project, point: Point) -> Project:
@@ -103,7 +93,7 @@ def insert_corner(project: Project, point: Point) -> Project:
         corners: list[Point] = []
         for a, b in zip(area.outline, area.outline[1:] + area.outline[:1], strict=True):
             corners.append(a)
-            if _along(a, b, point) is not None:
+            if _on_edge(a, b, point):
                 corners.append(point)
         return replace(area, outline=tuple(corners))
 
