@@ -15,7 +15,7 @@ import glacis
 from glacis.core.analysis import Analyser
 from glacis.core.model.document import Project
 from glacis.core.model.edit import set_thickness
-from glacis.core.solve import Wish, solve
+from glacis.core.thickness.solve import Wish, solve
 from glacis.demo.tern_point import tern_point
 from glacis.files.libraries import load_library, load_sites
 from shaping import dragged_corner, ragged, whole_shape

@@ -8,7 +8,7 @@ from typing import Any
 from msgspec.structs import replace
 
 from glacis.core.analysis import Analyser, AreaResult
-from glacis.core.approaches.fits import fitting
+from glacis.core.build_up.approaches.fits import fitting
 from glacis.core.materials.library import Library
 from glacis.core.model.document import (
     Assembly,

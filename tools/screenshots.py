@@ -13,11 +13,11 @@ from PyQt6.QtWidgets import QApplication, QWidget
 
 from glacis.ui.app import make_window
 from glacis.ui.prompts import Prompts
-from glacis.ui.stages.compare_bench import CompareBench
-from glacis.ui.stages.handover_bench import HandoverBench
-from glacis.ui.stages.heat_bench import HeatBench
-from glacis.ui.stages.section_bench import SectionBench
-from glacis.ui.stages.shape_bench import ShapeBench
+from glacis.ui.stages.build_up.bench import SectionBench
+from glacis.ui.stages.compare.bench import CompareBench
+from glacis.ui.stages.handover.bench import HandoverBench
+from glacis.ui.stages.heat.bench import HeatBench
+from glacis.ui.stages.shape.bench import ShapeBench
 from glacis.ui.window import MainWindow
 
 FOLDER = Path(__file__).parent.parent / "docs" / "screenshots"

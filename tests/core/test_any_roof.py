@@ -9,10 +9,11 @@ from hypothesis import strategies as st
 from msgspec.structs import replace
 
 from glacis.core.analysis import AreaResult
-from glacis.core.approaches.catalogue import APPROACHES
-from glacis.core.control import control_layers
+from glacis.core.build_up.approaches.catalogue import APPROACHES
+from glacis.core.build_up.control import control_layers
+from glacis.core.build_up.schools import schools_of
 from glacis.core.errors import GlacisError
-from glacis.core.headline import headlines, working_of
+from glacis.core.figures.headline import headlines, working_of
 from glacis.core.judgement.catalogue import remedies_of
 from glacis.core.judgement.decisions import accept
 from glacis.core.model.document import (
@@ -33,9 +34,8 @@ from glacis.core.model.layers import (
 )
 from glacis.core.model.validate import check_project
 from glacis.core.propose import propose
-from glacis.core.returns import returns_of
-from glacis.core.schools import schools_of
-from glacis.core.solve import Wish, solve
+from glacis.core.thickness.returns import returns_of
+from glacis.core.thickness.solve import Wish, solve
 from glacis.files.project_file import decode, encode
 from glacis.files.results import results_json
 from glacis.report.section import SectionStyle, section_scene

@@ -33,7 +33,7 @@ from glacis.core.shape.change import (
 )
 from glacis.core.shape.outline import insert_corner, move_corner
 from glacis.core.shape.overhangs import reached
-from glacis.core.shape.place import PLACES, placed_dormer, placed_opening
+from glacis.core.shape.placing import PLACES, placed_dormer, placed_opening
 from glacis.core.shape.shape import shape_of
 from glacis.core.shape.splitting import split_area
 from glacis.core.shape.starters import PLAN_FORMS, Start, roofs_for, start_footprint

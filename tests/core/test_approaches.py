@@ -3,9 +3,9 @@
 import pytest
 from msgspec.structs import replace
 
-from glacis.core.approaches.catalogue import APPROACHES
-from glacis.core.approaches.fits import misfit
-from glacis.core.model.document import Approach
+from glacis.core.build_up.approaches.catalogue import APPROACHES
+from glacis.core.build_up.approaches.fits import misfit
+from glacis.core.model.document import ApproachId
 from glacis.core.model.layers import Framing, MembraneLayer, SolidLayer
 from glacis.core.model.validate import check_project
 from glacis.core.propose import propose
@@ -39,7 +39,7 @@ def test_every_approach_starts_from_a_roof_that_works(approach, setting):
 
 
 def test_every_approach_of_the_document_is_described():
-    assert {approach.id for approach in APPROACHES} == set(Approach.__args__)
+    assert {approach.id for approach in APPROACHES} == set(ApproachId.__args__)
     for approach in APPROACHES:
         for words in (approach.what, approach.who, approach.needs, approach.forgives):
             assert len(words) > 20, approach.id

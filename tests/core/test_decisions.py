@@ -5,7 +5,7 @@ from msgspec.structs import replace
 
 from glacis.core.errors import GlacisError, ValueRefused
 from glacis.core.judgement.decisions import accept, decision_on, reopen
-from glacis.core.model.begin import NewArea, add_area
+from glacis.core.model.adding import NewArea, add_area
 from glacis.core.model.document import Decision, Project
 from glacis.core.model.edit import set_thickness
 from glacis.core.model.validate import check_project

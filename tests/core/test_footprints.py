@@ -34,9 +34,9 @@ from glacis.core.shape.change import (
     split_edge,
 )
 from glacis.core.shape.cut_working import cut_working
-from glacis.core.shape.place import PLACES, placed_dormer, placed_opening
+from glacis.core.shape.placing import PLACES, placed_dormer, placed_opening
 from glacis.core.shape.rims import RoofRefused
-from glacis.core.shape.shape import Shape, shape_of
+from glacis.core.shape.shape import RoofShape, shape_of
 from glacis.core.shape.starters import PLAN_FORMS, Start, roofs_for, start_footprint
 from glacis.core.units.format import pitch_notations
 from glacis.core.units.parse import parse
@@ -63,7 +63,7 @@ def started(**values) -> Project:
     return add_roof(bare(), start_footprint(Start(**{**wanted, **values})), UNDER)
 
 
-def sums(shape: Shape) -> dict[str, float]:
+def sums(shape: RoofShape) -> dict[str, float]:
     found: dict[str, float] = {}
     for junction in shape.junctions:
         found[junction.kind] = found.get(junction.kind, 0.0) + junction.length

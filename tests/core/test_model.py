@@ -261,7 +261,7 @@ def test_a_preview_forgets_nothing():
 
 
 def test_every_headline_opens_its_working_and_ends_in_its_figure():
-    from glacis.core.headline import headlines, working_of
+    from glacis.core.figures.headline import headlines, working_of
 
     for item in analyser().analyse(demo()).areas:
         for figure in headlines(item.roof):

@@ -15,13 +15,13 @@ from glacis.core.shape.footprints import bands_of, faces_of
 from glacis.core.shape.overhangs import reached, start_of
 from glacis.core.shape.rims import Band, Rim, RoofRefused
 from glacis.core.shape.shape import shape_of
-from glacis.core.shape.wavefront import Face, roof_over
+from glacis.core.shape.wavefront import RoofFace, roof_over
 from support import demo
 
 shares = st.lists(st.tuples(st.floats(0.01, 0.99), st.floats(0.01, 0.99)), min_size=12, max_size=12)
 
 
-def height_at(faces: tuple[Face, ...], x: float, y: float) -> float | None:
+def height_at(faces: tuple[RoofFace, ...], x: float, y: float) -> float | None:
     """Height of the face over a point, from its own corners; None on or off all of them."""
     for face in faces:
         flat = tuple((c[0], c[1]) for c in face.corners)

@@ -7,15 +7,15 @@ from hypothesis import given
 from hypothesis import strategies as st
 from msgspec.structs import replace
 
-from glacis.core.control import control_layers
-from glacis.core.eaves import eaves_of, eaves_working
+from glacis.core.build_up.control import control_layers
+from glacis.core.build_up.schools import schools_of
 from glacis.core.errors import ValueRefused
 from glacis.core.heat.conductivity import Coefficients, Conditions, converted, on_curve
 from glacis.core.heat.corrections import rain_per_day
 from glacis.core.heat.profile import face_temperatures
 from glacis.core.model.document import FixingSet, Imperfections
 from glacis.core.model.layers import AirLayer, Framing, MembraneLayer, RoofSpaceLayer, SolidLayer
-from glacis.core.schools import schools_of
+from glacis.core.thickness.eaves import eaves_of, eaves_working
 from support import analysed, analyser, case, climate, demo, own_material, roof_project
 
 DECK = SolidLayer(id="d", material="plywood", thickness=0.021)

@@ -14,7 +14,7 @@ from glacis.core.model.validate import check_project
 from glacis.core.shape.cuts import passes
 from glacis.core.shape.outline import move_corner, snapped
 from glacis.core.shape.planes import plane_of
-from glacis.core.shape.shape import Shape, shape_of
+from glacis.core.shape.shape import RoofShape, shape_of
 from support import case, free_demo
 
 PITCHES = [(30.0, 30.0), (45.0, 45.0), (20.0, 20.0), (60.0, 60.0), (42.0, 42.0), (30.0, 45.0),
@@ -28,7 +28,7 @@ def area(name: str, outline, pitch: float, azimuth: float, level: float = 0.0) -
     )  # fmt: skip
 
 
-def roof(*areas: RoofArea) -> Shape:
+def roof(*areas: RoofArea) -> RoofShape:
     return shape_of(replace(free_demo(), areas=areas))
 
 
@@ -42,7 +42,7 @@ def corner(main: float, side: float) -> tuple[RoofArea, RoofArea]:
     return south, west
 
 
-def lengths(shape: Shape) -> dict[str, float]:
+def lengths(shape: RoofShape) -> dict[str, float]:
     found: dict[str, float] = {}
     for junction in shape.junctions:
         found[junction.kind] = found.get(junction.kind, 0.0) + junction.length

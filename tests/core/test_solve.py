@@ -5,11 +5,11 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 from msgspec.structs import replace
 
-from glacis.core.burdens import carbon_of, cost_of
 from glacis.core.model.layers import AirLayer, Framing, MembraneLayer, SolidLayer
 from glacis.core.propose import with_options
-from glacis.core.returns import correction_thickness, returns_of
-from glacis.core.solve import (
+from glacis.core.quantities.burdens import carbon_of, cost_of
+from glacis.core.thickness.returns import correction_thickness, returns_of
+from glacis.core.thickness.solve import (
     Wish,
     exact_thickness,
     least_thickness,

@@ -9,7 +9,7 @@ from hypothesis import strategies as st
 
 from glacis.core.model.outlines import outline_fault
 from glacis.core.shape.rims import Band, Point, Rim, RoofRefused
-from glacis.core.shape.wavefront import Face, roof_over
+from glacis.core.shape.wavefront import RoofFace, roof_over
 
 Loops = list[list[Point]]
 
@@ -25,11 +25,11 @@ def inside(corners) -> float:
     return sum(a[0] * b[1] - b[0] * a[1] for a, b in pairs) / 2
 
 
-def by_rim(faces: tuple[Face, ...]) -> dict[int, Face]:
+def by_rim(faces: tuple[RoofFace, ...]) -> dict[int, RoofFace]:
     return {face.rim: face for face in faces}
 
 
-def apex(faces: tuple[Face, ...]) -> float:
+def apex(faces: tuple[RoofFace, ...]) -> float:
     return max(c[2] for face in faces for c in face.corners)
 
 
@@ -193,7 +193,7 @@ def cells(draw) -> Loops:
     return sorted(loops, key=lambda loop: -inside(loop))
 
 
-def check_roof(loops: Loops, steep: list[list[float]], faces: tuple[Face, ...]) -> None:
+def check_roof(loops: Loops, steep: list[list[float]], faces: tuple[RoofFace, ...]) -> None:
     """Faces lie in their planes, touch their edge, tile the outline and leave no step."""
     assert sum(inside(f.corners) for f in faces) == pytest.approx(sum(map(inside, loops)), abs=1e-6)
     edges = [

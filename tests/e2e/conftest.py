@@ -13,7 +13,7 @@ from glacis.report.scene import Hot
 from glacis.ui.app import make_window
 from glacis.ui.drawing.canvas import Canvas
 from glacis.ui.prompts import Answer, Prompts
-from glacis.ui.stages.section_bench import SectionBench
+from glacis.ui.stages.build_up.bench import SectionBench
 from glacis.ui.window import MainWindow
 
 

@@ -152,7 +152,7 @@ def test_members_can_be_added_changed_and_taken_away(window, section, qtbot):
 
 
 def test_a_material_of_ones_own_is_checked_and_used(window, section, qtbot):
-    from glacis.ui.stages.material_dialog import MaterialDialog
+    from glacis.ui.stages.build_up.material_dialog import MaterialDialog
 
     section.open_palette()
     dialog = MaterialDialog(window.desk, window)
@@ -178,7 +178,7 @@ def test_a_material_of_ones_own_is_checked_and_used(window, section, qtbot):
 def test_a_declared_conductivity_is_converted_and_kept(window, section, qtbot):
     from math import exp
 
-    from glacis.ui.stages.material_dialog import MaterialDialog
+    from glacis.ui.stages.build_up.material_dialog import MaterialDialog
 
     dialog = MaterialDialog(window.desk, window)
     dialog.open()
@@ -197,7 +197,7 @@ def test_a_declared_conductivity_is_converted_and_kept(window, section, qtbot):
 
 
 def _layer(material):
-    from glacis.ui.stages.material_palette import layer_of
+    from glacis.ui.stages.build_up.material_palette import layer_of
 
     return layer_of(material)
 

@@ -6,7 +6,7 @@ import pytest
 from PyQt6.QtWidgets import QApplication, QWidget
 
 from glacis.ui.desk import STAGES
-from glacis.ui.stages.section_bench import SectionBench
+from glacis.ui.stages.build_up.bench import SectionBench
 
 SIZES = [(1100, 700), (1280, 800)]
 

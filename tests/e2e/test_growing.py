@@ -14,7 +14,7 @@ from glacis.core.model.edit import assign_assembly
 from glacis.core.shape.change import settle
 from glacis.files.dxf_write import roof_dxf
 from glacis.report.scene import Text
-from glacis.ui.stages.shape_bench import ShapeBench
+from glacis.ui.stages.shape.bench import ShapeBench
 
 PLAIN = Qt.KeyboardModifier.NoModifier
 

@@ -12,7 +12,7 @@ from glacis.core.model.variants import variants_of
 from glacis.demo.shipped import shipped_demo
 from glacis.ui.drawing.canvas import Canvas
 from glacis.ui.icon import app_icon
-from glacis.ui.stages.shape_bench import ShapeBench
+from glacis.ui.stages.shape.bench import ShapeBench
 
 PLAIN = Qt.KeyboardModifier.NoModifier
 

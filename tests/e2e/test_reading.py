@@ -4,7 +4,7 @@ import pytest
 from PyQt6.QtCore import Qt
 from PyQt6.QtWidgets import QApplication, QTextBrowser
 
-from glacis.ui.stages.heat_bench import FIGURES
+from glacis.ui.stages.heat.bench import FIGURES
 from glacis.ui.widgets.labels import WrappedLabel, rich
 from glacis.ui.widgets.paragraph import Paragraph, broken, text_advance
 from glacis.ui.widgets.wrapped_button import WrappedButton

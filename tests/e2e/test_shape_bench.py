@@ -8,7 +8,7 @@ from PyQt6.QtTest import QTest
 
 from e2e.conftest import drag, hot, middle, send
 from glacis.report.scene import Text
-from glacis.ui.stages.shape_bench import ShapeBench
+from glacis.ui.stages.shape.bench import ShapeBench
 from support import free_demo
 
 PLAIN = Qt.KeyboardModifier.NoModifier

@@ -15,8 +15,8 @@ from glacis.ui.actions import ACTIONS
 from glacis.ui.app import _last_resort, make_window, offer_recovery
 from glacis.ui.desk import STAGES
 from glacis.ui.pages import AboutPage, KeyboardPage
-from glacis.ui.stages.handover_bench import HandoverBench
-from glacis.ui.stages.site_bench import SiteBench
+from glacis.ui.stages.handover.bench import HandoverBench
+from glacis.ui.stages.site.bench import SiteBench
 from support import demo
 
 

@@ -13,7 +13,7 @@ from msgspec.structs import replace
 from glacis.core.model.document import Project
 from glacis.core.model.lookup import turning
 from glacis.core.shape.change import Under, add_roofs
-from glacis.core.shape.found import Found, FoundLoop, Taking, as_footprints, tidy
+from glacis.core.shape.drawn import Found, FoundLoop, Taking, as_footprints, tidy
 from glacis.core.shape.shape import shape_of
 from glacis.demo.sallow_creek import sallow_creek
 from glacis.demo.shipped import shipped_demo

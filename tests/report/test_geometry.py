@@ -21,7 +21,7 @@ from glacis.report.charts.outlines import Held, _bounds, fit_shape, shape_plan_s
 from glacis.report.charts.shades import ShadeKind, Shading, shading
 from glacis.report.geometry import area_rows, cut_rows, junction_rows
 from glacis.report.plan import fit_plan, plan_scene
-from glacis.report.scene import Line, Shape, Text
+from glacis.report.scene import Line, Patch, Text
 from glacis.report.svg import scene_svg
 from support import analyser, demo
 
@@ -53,7 +53,7 @@ def space(project: Project, turn: Turn, kind: ShadeKind = "build-up"):
 def test_in_space_everything_stays_in_the_frame(azimuth, lift):
     scene = space(demo(), Turn(azimuth, lift))
     for item in scene.items:
-        if isinstance(item, Shape):
+        if isinstance(item, Patch):
             assert all(0 <= x <= 700 for x in item.points[::2])
             assert all(0 <= y <= 500 for y in item.points[1::2])
 
@@ -128,7 +128,7 @@ def test_the_layers_lie_apart_in_their_order_and_are_all_named():
     wide = exploded_scene(roof, Apart(gap=0.3), (740.0, 480.0), "us")
     assert "6 5/16" in " ".join(t.text for t in wide.items if isinstance(t, Text))
     for item in (*scene.items, *wide.items):
-        if isinstance(item, Shape):
+        if isinstance(item, Patch):
             assert all(0 <= x <= 740 for x in item.points[::2])
 
 
@@ -144,7 +144,7 @@ def test_a_drawing_is_written_as_svg_that_any_reader_parses():
     written = scene_svg(replace(scene, items=(*scene.items, odd)), "A & <B>")
     root = ET.fromstring(written)  # noqa: S314 - our own text
     names = [child.tag.rpartition("}")[2] for child in root]
-    assert names.count("polygon") == sum(isinstance(i, Shape) for i in scene.items)
+    assert names.count("polygon") == sum(isinstance(i, Patch) for i in scene.items)
     assert names.count("polyline") == sum(isinstance(i, Line) for i in scene.items)
     texts = ["".join(child.itertext()) for child in root if child.tag.endswith("text")]
     assert texts[-1] == "sd of <this> & that"

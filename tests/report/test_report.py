@@ -13,7 +13,7 @@ from glacis.core.judgement.decisions import accept
 from glacis.core.model.document import Decision
 from glacis.core.model.edit import set_thickness
 from glacis.core.model.layers import Framing, MembraneLayer, SolidLayer
-from glacis.core.returns import returns_of
+from glacis.core.thickness.returns import returns_of
 from glacis.report.charts.axes import nice_step, nice_top, ticks
 from glacis.report.charts.climate import climate_scene
 from glacis.report.charts.compare import Column, compare_scene
@@ -27,7 +27,7 @@ from glacis.report.hatch import DRAWERS, hatched
 from glacis.report.palette import LAMP, PRINT, SHEET
 from glacis.report.pdf import alike, report_pdf
 from glacis.report.plan import plan_scene
-from glacis.report.scene import Line, Scene, Shape, Text, runs, shorten, spread, text_width, wrapped
+from glacis.report.scene import Line, Patch, Scene, Text, runs, shorten, spread, text_width, wrapped
 from glacis.report.section import SectionStyle, lay_out, section_scene
 from glacis.session.jobs import Cancelled
 from support import analyser, demo, roof_project
@@ -130,7 +130,7 @@ def test_nothing_is_drawn_beyond_its_sheet(system):
 def test_every_colour_used_is_a_role():
     for scene in all_scenes("si"):
         for item in scene.items:
-            roles = [item.ink] if not isinstance(item, Shape) else [item.fill, item.ink]
+            roles = [item.ink] if not isinstance(item, Patch) else [item.fill, item.ink]
             assert all(role in SHEET for role in roles if role)
 
 
@@ -147,7 +147,7 @@ def test_hatches_stay_inside_their_layer_and_repeat(kind, x, y, width, height):
     items = list(hatched(kind, area))
     assert items == list(hatched(kind, area))
     for item in items:
-        if isinstance(item, (Line, Shape)):
+        if isinstance(item, (Line, Patch)):
             assert all(area[0] - 4 <= px <= area[2] + 4 for px in item.points[0::2])
             assert all(area[1] - 4 <= py <= area[3] + 4 for py in item.points[1::2])
 
@@ -271,7 +271,7 @@ def test_a_webbed_member_is_drawn_as_two_flanges_and_a_web():
     metre = lay_out(roof, STYLE).metre
     boxes = [
         item for item in scene.items
-        if isinstance(item, Shape) and item.ink == "ink" and not item.fill and len(item.points) == 8
+        if isinstance(item, Patch) and item.ink == "ink" and not item.fill and len(item.points) == 8
     ]  # fmt: skip
     widths = sorted({round(abs(b.points[2] - b.points[0]) / metre, 3) for b in boxes})
     assert 0.01 in widths

@@ -10,7 +10,7 @@ from glacis import __version__
 from glacis.cli.main import EXIT_BAD_INPUT, EXIT_STOP, USAGE
 from glacis.core.analysis import Analyser, Results
 from glacis.core.errors import GlacisError
-from glacis.core.headline import headlines
+from glacis.core.figures.headline import headlines
 from glacis.core.model.document import Project
 from glacis.core.units.format import with_unit
 from glacis.files.atomic import write_atomic

@@ -9,8 +9,8 @@ from typing import Any, TypeVar
 
 from msgspec import Struct
 
+from glacis.core.area.analysed import AnalysedArea
 from glacis.core.climate.year import coldest_three_mean
-from glacis.core.eaves import whole_transmittance
 from glacis.core.heat.assess import Films, Heat, assess, films_for, weight
 from glacis.core.heat.corrections import rain_per_day
 from glacis.core.heat.in_service import Winter, resolve_in_winter
@@ -36,7 +36,7 @@ from glacis.core.model.lookup import by_id, target_of
 from glacis.core.moisture.assess import assess_moisture, assess_surface, monthly_air
 from glacis.core.moisture.monthly import MonthAir, Monthly
 from glacis.core.moisture.surface import Surface
-from glacis.core.roof import Roof
+from glacis.core.thickness.eaves import whole_transmittance
 from glacis.core.units.format import significant
 from glacis.core.units.quantities import Quantity
 from glacis.core.working import Step, Working
@@ -47,7 +47,7 @@ T = TypeVar("T")
 class AreaResult(Struct, frozen=True):
     """An analysed area and what the rules find about it, worst first."""
 
-    roof: Roof
+    roof: AnalysedArea
     findings: tuple[Finding, ...]
 
 
@@ -292,7 +292,7 @@ def _judged(
     monthly: Monthly,
 ) -> AreaResult:
     area, zone, targets, target, own, climate = facts
-    roof = Roof(
+    roof = AnalysedArea(
         area=area,
         zone=zone,
         assembly=assembly,

@@ -5,23 +5,22 @@ from collections.abc import Iterator
 from msgspec.structs import replace
 
 from glacis.core.analysis import Analyser, AreaResult
-from glacis.core.approaches.catalogue import Approach, approach_of
-from glacis.core.approaches.setting import Setting
+from glacis.core.area.analysed import AnalysedArea
+from glacis.core.build_up.approaches.catalogue import Approach, approach_of
+from glacis.core.build_up.approaches.setting import Setting
 from glacis.core.judgement.finding import SEVERITIES
-from glacis.core.judgement.reading import is_wet
-from glacis.core.model.document import Approach as ApproachId
-from glacis.core.model.document import Assembly, Project
+from glacis.core.judgement.questions import is_wet
+from glacis.core.model.document import ApproachId, Assembly, Project
 from glacis.core.model.edit import swap, with_assembly
 from glacis.core.model.layers import Layer, MembraneLayer, SolidLayer
-from glacis.core.roof import Roof
-from glacis.core.solve import Option, Wish, solve
+from glacis.core.thickness.solve import Option, Wish, solve
 
 TRIED = 6
 """Answers of the solver that are judged before one is taken."""
 KEPT_COVERINGS = ("masonry", "timber", "mineral-board", "metal")
 
 
-def setting_of(roof: Roof) -> Setting:
+def setting_of(roof: AnalysedArea) -> Setting:
     """Pitch, use and climate of an area, and the parts of its present build-up worth keeping."""
     lining = covering = None
     sheet, between = "", ""

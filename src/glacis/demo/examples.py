@@ -11,7 +11,7 @@ from msgspec import Struct
 from glacis.core.analysis import Analyser
 from glacis.core.judgement.decisions import accept
 from glacis.core.model.document import (
-    Approach,
+    ApproachId,
     Assembly,
     Decision,
     FixingSet,
@@ -63,7 +63,7 @@ class Example(Struct, frozen=True):
 
     id: str
     title: str
-    approach: Approach
+    approach: ApproachId
     pitch: float
     layers: tuple[Layer, ...]
     site: int = COAST

@@ -11,7 +11,7 @@ from ezdxf.filemanagement import readfile
 from ezdxf.lldxf.const import DXFError
 
 from glacis.core.model.geometry import Point, RimKind
-from glacis.core.shape.found import Found, FoundLoop, FoundRun
+from glacis.core.shape.drawn import Found, FoundLoop, FoundRun
 from glacis.files.errors import FileRefused
 
 METRES = {

@@ -8,7 +8,7 @@ from typing import Any
 import msgspec
 
 from glacis.core.model.geometry import Point
-from glacis.core.shape.found import Found, FoundLoop
+from glacis.core.shape.drawn import Found, FoundLoop
 from glacis.files.errors import FileRefused
 
 DEGREE = 111_320.0

@@ -3,17 +3,17 @@
 from typing import Any
 
 from glacis.core.analysis import AreaResult, Results
-from glacis.core.burdens import carbon_of, cost_of
+from glacis.core.build_up.control import control_layers
 from glacis.core.climate.year import MONTH_SHORT
-from glacis.core.control import control_layers
-from glacis.core.eaves import whole_transmittance
 from glacis.core.judgement.finding import Finding
 from glacis.core.model.document import Decision, Project
 from glacis.core.model.geometry import Dormer, Opening
 from glacis.core.model.lookup import things_of, turning
 from glacis.core.moisture.monthly import Interface, Monthly
+from glacis.core.quantities.burdens import carbon_of, cost_of
 from glacis.core.shape.cuts import Cut
-from glacis.core.shape.shape import Shape, shape_of
+from glacis.core.shape.shape import RoofShape, shape_of
+from glacis.core.thickness.eaves import whole_transmittance
 
 FORMAT = "glacis-results/1"
 GRAMS = 1000.0
@@ -45,7 +45,7 @@ def _monthly(monthly: Monthly) -> dict[str, Any]:
     }
 
 
-def _geometry(shape: Shape, area: str) -> dict[str, Any]:
+def _geometry(shape: RoofShape, area: str) -> dict[str, Any]:
     plane = next(plane for plane in shape.planes if plane.id == area)
     return {
         "area_m2": plane.true_area,
@@ -107,7 +107,7 @@ def _cut(cut: Cut) -> dict[str, Any]:
     }
 
 
-def _area(item: AreaResult, shape: Shape) -> dict[str, Any]:
+def _area(item: AreaResult, shape: RoofShape) -> dict[str, Any]:
     roof, heat = item.roof, item.roof.heat
     return {
         "id": roof.area.id,

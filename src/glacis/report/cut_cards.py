@@ -21,8 +21,8 @@ from glacis.report.scene import (
     Anchor,
     Item,
     Line,
+    Patch,
     Scene,
-    Shape,
     Text,
     box,
     shorten,
@@ -62,7 +62,7 @@ def card_scene(cut: Cut, names: dict[str, str], saw: Saw, system: System, number
     """
     meeting = " and ".join(shorten(names[area], 220, 15) for area in cut.areas)
     items: list[Item] = [
-        Shape(box(0.5, 0.5, WIDE - 0.5, HIGH - 0.5), "bench", "ink", FACE),
+        Patch(box(0.5, 0.5, WIDE - 0.5, HIGH - 0.5), "bench", "ink", FACE),
         Text(16, 28, f"{number}  {cut.kind.capitalize()}", 17, "ink", "start", "semibold"),
         Text(16, 48, meeting, 13, "second"),
         Line((16, 58, WIDE - 16, 58), "hairline", DIMENSION),

@@ -13,7 +13,7 @@ POINTS_PER_METRE = 96 / 0.0254
 """At scale 1:1 on a screen of 96 points to the inch."""
 
 
-class Band(Struct, frozen=True):
+class LayerBand(Struct, frozen=True):
     """Where a layer lies in the drawing: its top and bottom, and whether that is to scale."""
 
     layer: LayerData
@@ -25,7 +25,7 @@ class Band(Struct, frozen=True):
 class Frame(Struct, frozen=True):
     """The layout of a section: its bands from inside to outside and its edges."""
 
-    bands: tuple[Band, ...]
+    bands: tuple[LayerBand, ...]
     left: float
     right: float
     top: float

@@ -5,7 +5,7 @@ from functools import partial
 from glacis.core.model.document import Project
 from glacis.core.model.geometry import Dormer
 from glacis.core.model.lookup import things_of
-from glacis.core.shape.shape import Shape
+from glacis.core.shape.shape import RoofShape
 from glacis.core.units.format import with_unit
 from glacis.core.units.quantities import Quantity
 from glacis.report.charts.cuts import degrees_words
@@ -13,7 +13,7 @@ from glacis.report.charts.cuts import degrees_words
 Rows = list[tuple[str, ...]]
 
 
-def area_rows(project: Project, shape: Shape) -> Rows:
+def area_rows(project: Project, shape: RoofShape) -> Rows:
     """A head, a row an area, and the sum."""
     rows: Rows = [("Roof area", "pitch", "faces", "in plan", "along slope", "down slope")]
     for area, plane in zip(project.areas, shape.planes, strict=True):
@@ -29,7 +29,7 @@ def area_rows(project: Project, shape: Shape) -> Rows:
     return rows
 
 
-def junction_rows(project: Project, shape: Shape) -> Rows:
+def junction_rows(project: Project, shape: RoofShape) -> Rows:
     """A head and a row a junction."""
     names = {area.id: area.name for area in project.areas}
     rows: Rows = [("Junction", "of", "true length")]
@@ -55,7 +55,7 @@ def opening_rows(project: Project) -> Rows:
     return rows
 
 
-def cut_rows(project: Project, shape: Shape) -> Rows:
+def cut_rows(project: Project, shape: RoofShape) -> Rows:
     """A head and a row for each side of every cut."""
     names = {area.id: area.name for area in project.areas}
     rows: Rows = [

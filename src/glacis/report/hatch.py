@@ -7,7 +7,7 @@ so that drawings do not flicker and print as they look.
 from collections.abc import Callable, Iterator
 from math import pi, sin
 
-from glacis.report.scene import HATCH, Item, Line, Shape
+from glacis.report.scene import HATCH, Item, Line, Patch
 
 Box = tuple[float, float, float, float]
 
@@ -124,8 +124,8 @@ def grain(area: Box) -> Iterator[Item]:
         yield _stroke(*points)
 
 
-def _dot(x: float, y: float, r: float) -> Shape:
-    return Shape((x - r, y, x, y - r, x + r, y, x, y + r), "hatch")
+def _dot(x: float, y: float, r: float) -> Patch:
+    return Patch((x - r, y, x, y - r, x + r, y, x, y + r), "hatch")
 
 
 def _scatter(area: Box, per_mark: float) -> Iterator[tuple[int, float, float]]:
@@ -153,7 +153,7 @@ def concrete(area: Box) -> Iterator[Item]:
     for seed, x, y in _scatter(area, 11.0):
         if _noise(seed + 2) < 0.35 and area[3] - area[1] > 9:
             r = 2.4
-            yield Shape((x, y - r, x + r, y + r, x - r, y + 0.7 * r), "", "hatch", HATCH)
+            yield Patch((x, y - r, x + r, y + r, x - r, y + 0.7 * r), "", "hatch", HATCH)
         else:
             yield _dot(x, y, 0.7)
 
@@ -195,7 +195,7 @@ def gravel(area: Box) -> Iterator[Item]:
         for k in range(8):
             turn = k * pi / 4
             points += [x + r * sin(turn + pi / 2), y + 0.8 * r * sin(turn)]
-        yield Shape(tuple(points), "", "hatch", HATCH)
+        yield Patch(tuple(points), "", "hatch", HATCH)
 
 
 def drain(area: Box) -> Iterator[Item]:
@@ -234,6 +234,6 @@ DRAWERS: dict[str, Callable[[Box], Iterator[Item]]] = {
 def hatched(kind: str, area: Box) -> Iterator[Item]:
     """A rectangle in its tint with the hatch of ``kind`` on it."""
     left, top, right, bottom = area
-    yield Shape((left, top, right, top, right, bottom, left, bottom), f"tint:{kind}")
+    yield Patch((left, top, right, top, right, bottom, left, bottom), f"tint:{kind}")
     if bottom - top >= 2 and right - left >= 2:
         yield from DRAWERS[kind](area)

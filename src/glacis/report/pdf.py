@@ -23,10 +23,10 @@ from reportlab.platypus import (
 
 from glacis import __version__
 from glacis.core.analysis import AreaResult, Results
-from glacis.core.approaches.catalogue import approach_of
+from glacis.core.build_up.approaches.catalogue import approach_of
+from glacis.core.build_up.control import control_layers
 from glacis.core.climate.year import MONTH_SHORT
-from glacis.core.control import control_layers
-from glacis.core.headline import Figure, headlines, working_of
+from glacis.core.figures.headline import Figure, headlines, working_of
 from glacis.core.judgement.catalogue import rule_of
 from glacis.core.judgement.finding import Finding
 from glacis.core.model.document import Project

@@ -8,7 +8,7 @@ from reportlab.platypus import Flowable
 
 from glacis.report.fonts import FILES, font_path
 from glacis.report.palette import PRINT
-from glacis.report.scene import SUB_DROP, SUB_SCALE, Item, Line, Scene, Shape, Text, runs
+from glacis.report.scene import SUB_DROP, SUB_SCALE, Item, Line, Patch, Scene, Text, runs
 
 FACES = {"regular": "GlacisRegular", "semibold": "GlacisSemibold", "mono": "GlacisMono"}
 _DASHES: dict[str, tuple[float, ...]] = {
@@ -45,7 +45,7 @@ def _line(canvas: Canvas, item: Line, height: float) -> None:
     canvas.drawPath(_path(canvas, item.points, height, closed=False), stroke=1, fill=0)
 
 
-def _shape(canvas: Canvas, item: Shape, height: float) -> None:
+def _shape(canvas: Canvas, item: Patch, height: float) -> None:
     if item.fill:
         canvas.setFillColor(HexColor(PRINT[item.fill]))
     if item.ink:
@@ -79,7 +79,7 @@ def _text(canvas: Canvas, item: Text, height: float) -> None:
 def _paint(canvas: Canvas, item: Item, height: float) -> None:
     if isinstance(item, Line):
         _line(canvas, item, height)
-    elif isinstance(item, Shape):
+    elif isinstance(item, Patch):
         _shape(canvas, item, height)
     else:
         _text(canvas, item, height)

@@ -7,7 +7,7 @@ from msgspec import Struct
 from glacis.core.judgement.finding import Severity
 from glacis.core.model.document import Project, RoofArea
 from glacis.core.model.lookup import plan_bounds
-from glacis.report.scene import FACE, Hot, Item, Line, Scene, Shape, Text
+from glacis.report.scene import FACE, Hot, Item, Line, Patch, Scene, Text
 
 EMPTY = (0.0, 0.0, 20.0, 12.0)
 """West, south, east and north of a plan with nothing on it yet [m]."""
@@ -69,7 +69,7 @@ def plan_scene(
         flat = tuple(value for point in points for value in point)
         chosen = area.id == selected
         items.append(
-            Shape(
+            Patch(
                 flat,
                 "wash" if chosen else "bench",
                 "accent" if chosen else "ink",
@@ -82,6 +82,6 @@ def plan_scene(
         xs, ys = [x for x, _ in points], [y for _, y in points]
         if severities.get(area.id) == "stop":
             x, y = max(xs) - 5, min(ys) + 5
-            items.append(Shape((x - 4, y - 3, x + 3, y - 3, x + 3, y + 3, x - 4, y + 3), "stop"))
+            items.append(Patch((x - 4, y - 3, x + 3, y - 3, x + 3, y + 3, x - 4, y + 3), "stop"))
         hot.append(Hot("area", area.id, (min(xs), min(ys), max(xs), max(ys)), area.name, flat))
     return Scene(width, height, tuple(items), tuple(hot))

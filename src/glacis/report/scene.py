@@ -28,7 +28,7 @@ class Line(Struct, frozen=True):
     dash: Dash = "solid"
 
 
-class Shape(Struct, frozen=True):
+class Patch(Struct, frozen=True):
     """A closed polygon of flat x, y pairs with fill and outline; an empty role paints nothing."""
 
     points: tuple[float, ...]
@@ -50,7 +50,7 @@ class Text(Struct, frozen=True):
     angle: float = 0.0
 
 
-Item = Line | Shape | Text
+Item = Line | Patch | Text
 
 
 class Hot(Struct, frozen=True):

@@ -5,13 +5,21 @@ from typing import Literal
 
 from msgspec import Struct
 
+from glacis.core.area.analysed import AnalysedArea
 from glacis.core.heat.profile import face_temperatures
 from glacis.core.heat.resolve import FramePart, LayerData
 from glacis.core.moisture.monthly import profile
-from glacis.core.roof import Roof
 from glacis.core.units.format import number, with_unit
 from glacis.core.units.quantities import FOOT, INCH, Quantity, System
-from glacis.report.frame import LEAST_DRAWN, POINTS_PER_METRE, Band, Frame, best_scale, drawn_height
+from glacis.report.control_threads import ROOM, thread_items, thread_spots
+from glacis.report.frame import (
+    LEAST_DRAWN,
+    POINTS_PER_METRE,
+    Frame,
+    LayerBand,
+    best_scale,
+    drawn_height,
+)
 from glacis.report.hatch import hatched
 from glacis.report.scene import (
     CUT,
@@ -20,15 +28,14 @@ from glacis.report.scene import (
     Hot,
     Item,
     Line,
+    Patch,
     Scene,
-    Shape,
     Text,
     box,
     shorten,
     spread,
     text_width,
 )
-from glacis.report.threads import ROOM, thread_items, thread_spots
 
 LABEL_GAP = 33.0
 LEAST_LABEL_GAP = 15.0
@@ -69,7 +76,7 @@ class SectionStyle(Struct, frozen=True):
     floor: float | None = None
 
 
-def lay_out(roof: Roof, style: SectionStyle) -> Frame:
+def lay_out(roof: AnalysedArea, style: SectionStyle) -> Frame:
     """Where every layer lies."""
     full = style.labels == "full"
     left = (12.0 + ROOM if style.threads else 20.0) if full else 6.0
@@ -86,7 +93,7 @@ def lay_out(roof: Roof, style: SectionStyle) -> Frame:
     for layer in roof.layers:
         drawn = drawn_height(layer, metre)
         true = layer.kind != "roof-space" and layer.thickness * metre >= LEAST_DRAWN
-        bands.append(Band(layer, y - drawn, y, true))
+        bands.append(LayerBand(layer, y - drawn, y, true))
         y -= drawn
     return Frame(tuple(bands), left, right, y, lowest, scale)
 
@@ -105,7 +112,7 @@ def _members(frame: FramePart, layout: Frame) -> Iterator[tuple[float, float]]:
         centre += spacing
 
 
-def _band_items(band: Band, layout: Frame) -> Iterator[Item]:
+def _band_items(band: LayerBand, layout: Frame) -> Iterator[Item]:
     layer = band.layer
     if layer.kind == "roof-space":
         yield from _roof_space(band, layout)
@@ -119,7 +126,7 @@ def _band_items(band: Band, layout: Frame) -> Iterator[Item]:
 
 
 def _member_items(
-    frame: FramePart, band: Band, left: float, right: float, metre: float
+    frame: FramePart, band: LayerBand, left: float, right: float, metre: float
 ) -> Iterator[Item]:
     """A member in section: solid, or two flanges with a web between them."""
     kind = "metal" if frame.metal else "timber-end"
@@ -136,10 +143,10 @@ def _member_items(
         (middle - half, band.top + flange, middle + half, band.bottom - flange),
     ):
         yield from hatched(kind, area)
-        yield Shape(box(*area), "", "ink", FACE)
+        yield Patch(box(*area), "", "ink", FACE)
 
 
-def _breeze(band: Band, layout: Frame) -> Iterator[Item]:
+def _breeze(band: LayerBand, layout: Frame) -> Iterator[Item]:
     """Arrows along a ventilated layer."""
     y = (band.top + band.bottom) / 2
     for share in (0.10, 0.58, 0.80):
@@ -150,7 +157,7 @@ def _breeze(band: Band, layout: Frame) -> Iterator[Item]:
         yield Line((x + 21, y - 3, x + 26, y, x + 21, y + 3), "second", FACE)
 
 
-def _roof_space(band: Band, layout: Frame) -> Iterator[Item]:
+def _roof_space(band: LayerBand, layout: Frame) -> Iterator[Item]:
     """A space drawn short: break lines at both sides and arrows through it."""
     yield from _breeze(band, layout)
     middle = (band.top + band.bottom) / 2
@@ -173,7 +180,7 @@ def _selection(layout: Frame, style: SectionStyle) -> Iterator[Item]:
     for band in layout.bands:
         if band.layer.id == style.selected:
             corners = box(layout.left - 4, band.top - 1, layout.right + 4, band.bottom + 1)
-            yield Shape(corners, "", "accent", 2.0)
+            yield Patch(corners, "", "accent", 2.0)
 
 
 def _figures(layer: LayerData, system: System) -> str:
@@ -279,7 +286,7 @@ def _scale_bar(layout: Frame, style: SectionStyle) -> Iterator[Item]:
         yield Text(style.width - 6, y + 1, words, 12, "second", "end")
 
 
-def _temperature_line(roof: Roof, layout: Frame, style: SectionStyle) -> Iterator[Item]:
+def _temperature_line(roof: AnalysedArea, layout: Frame, style: SectionStyle) -> Iterator[Item]:
     indoor, outdoor = roof.zone.temperature, roof.climate.design_winter
     faces = face_temperatures(roof.layers, roof.films, indoor, outdoor)
     low, high = min(indoor, outdoor), max(indoor, outdoor)
@@ -305,14 +312,14 @@ def _temperature_line(roof: Roof, layout: Frame, style: SectionStyle) -> Iterato
     yield Text(across(outdoor) - 8, layout.top - 16, words, 12, "warm")
 
 
-def _face_depths(roof: Roof) -> tuple[float, ...]:
+def _face_depths(roof: AnalysedArea) -> tuple[float, ...]:
     depths = [0.0]
     for layer in roof.layers:
         depths.append(depths[-1] + layer.thickness)
     return tuple(depths)
 
 
-def _vapour_lines(roof: Roof, layout: Frame, style: SectionStyle) -> Iterator[Item]:
+def _vapour_lines(roof: AnalysedArea, layout: Frame, style: SectionStyle) -> Iterator[Item]:
     monthly = roof.monthly
     if len(monthly.path.places) < 2:
         return
@@ -340,7 +347,7 @@ def _vapour_lines(roof: Roof, layout: Frame, style: SectionStyle) -> Iterator[It
         yield Text(full, layout.bottom + 14, "saturation", 12, "cold", "end")
 
 
-def _wet_marks(roof: Roof, layout: Frame) -> Iterator[Item]:
+def _wet_marks(roof: AnalysedArea, layout: Frame) -> Iterator[Item]:
     """Drops where water gathers."""
     faces = _face_depths(roof)
     for face in roof.monthly.interfaces:
@@ -348,7 +355,7 @@ def _wet_marks(roof: Roof, layout: Frame) -> Iterator[Item]:
         for share in (0.18, 0.62, 0.86):
             x = layout.left + (layout.right - layout.left) * share
             drop = (x, y, x + 3.6, y + 6, x + 2.4, y + 9.5, x - 2.4, y + 9.5, x - 3.6, y + 6)
-            yield Shape(drop, "wet", "bench", 0.8)
+            yield Patch(drop, "wet", "bench", 0.8)
 
 
 def _hot_spots(layout: Frame) -> Iterator[Hot]:
@@ -376,7 +383,7 @@ def _sides(layout: Frame, style: SectionStyle) -> Iterator[Item]:
         yield Text(layout.left, layout.bottom + 22, "inside", 12, "second")
 
 
-def section_scene(roof: Roof, style: SectionStyle) -> Scene:
+def section_scene(roof: AnalysedArea, style: SectionStyle) -> Scene:
     """The section of ``roof`` as a drawing."""
     layout = lay_out(roof, style)
     items: list[Item] = []

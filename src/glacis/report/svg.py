@@ -3,7 +3,7 @@
 from html import escape
 
 from glacis.report.palette import PRINT, Palette
-from glacis.report.scene import SUB_DROP, SUB_SCALE, Item, Line, Scene, Shape, Text, runs
+from glacis.report.scene import SUB_DROP, SUB_SCALE, Item, Line, Patch, Scene, Text, runs
 
 FAMILIES = {
     "regular": "font-family='Source Sans 3, sans-serif'",
@@ -37,7 +37,7 @@ def _element(item: Item, palette: Palette) -> str:
             f"<polyline points='{_points(item.points)}' fill='none' "
             f"stroke='{palette[item.ink]}' stroke-width='{item.width:g}'{dash}/>"
         )
-    if isinstance(item, Shape):
+    if isinstance(item, Patch):
         fill = palette[item.fill] if item.fill else "none"
         edge = f" stroke='{palette[item.ink]}' stroke-width='{item.width:g}'" if item.ink else ""
         return f"<polygon points='{_points(item.points)}' fill='{fill}'{edge}/>"

@@ -5,7 +5,7 @@ from collections.abc import Callable
 from typing import Generic, TypeVar
 
 T = TypeVar("T")
-Report = Callable[[float, str], None]
+Progress = Callable[[float, str], None]
 
 
 class Cancelled(Exception):
@@ -22,11 +22,11 @@ class Job(Generic[T]):
 
     def __init__(
         self,
-        work: Callable[[Report], T],
+        work: Callable[[Progress], T],
         done: Callable[[T], None],
         failed: Callable[[Exception], None],
         cancelled: Callable[[], None],
-        progress: Report,
+        progress: Progress,
     ) -> None:
         self._work = work
         self._done = done

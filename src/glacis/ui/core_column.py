@@ -4,7 +4,7 @@ from PyQt6.QtCore import QPointF, QSize, Qt
 from PyQt6.QtGui import QKeyEvent
 from PyQt6.QtWidgets import QComboBox, QVBoxLayout, QWidget
 
-from glacis.core.judgement.rules_vapour import worst_severity
+from glacis.core.moisture.rules.vapour import worst_severity
 from glacis.report.plan import plan_scene
 from glacis.report.scene import Hot, Scene, Text
 from glacis.report.section import SectionStyle, section_scene

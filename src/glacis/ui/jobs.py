@@ -5,7 +5,7 @@ from typing import Any
 
 from PyQt6.QtCore import QObject, pyqtSignal
 
-from glacis.session.jobs import Job, Report
+from glacis.session.jobs import Job, Progress
 
 
 class JobRunner(QObject):
@@ -30,7 +30,7 @@ class JobRunner(QObject):
 
     def start(
         self,
-        work: Callable[[Report], Any],
+        work: Callable[[Progress], Any],
         done: Callable[[Any], None],
         failed: Callable[[Exception], None],
     ) -> None:

@@ -4,7 +4,7 @@ from PyQt6.QtCore import QRectF, QSize, Qt, pyqtSignal
 from PyQt6.QtGui import QFontMetrics, QPainter, QPaintEvent, QPen
 from PyQt6.QtWidgets import QAbstractButton, QHBoxLayout, QWidget
 
-from glacis.core.headline import Headline, headlines
+from glacis.core.figures.headline import Headline, headlines
 from glacis.core.units.format import number, with_unit
 from glacis.report.scene import Text
 from glacis.ui.desk import Desk

@@ -22,12 +22,12 @@ from glacis.core.working import Working
 from glacis.files.atomic import stamp_of
 from glacis.report.scene import subscripted
 from glacis.ui.actions import ACTIONS, MENUS, Action
+from glacis.ui.bench import Bench
 from glacis.ui.core_column import CoreColumn, step_area
 from glacis.ui.desk import STAGES, Desk
 from glacis.ui.documents import Documents
 from glacis.ui.findings import Findings
 from glacis.ui.prompts import Prompts
-from glacis.ui.stages.bench import Bench
 from glacis.ui.tally import Tally
 from glacis.ui.theme.theme import apply_theme
 from glacis.ui.walk import Walk
@@ -35,7 +35,7 @@ from glacis.ui.widgets.labels import label, rich, tight
 from glacis.ui.working_panel import WorkingPanel
 
 if TYPE_CHECKING:
-    from glacis.ui.stages.shape_bench import ShapeBench
+    from glacis.ui.stages.shape.bench import ShapeBench
 
 DESIGN_SIZE = QSize(1280, 800)
 LEAST_SIZE = QSize(1100, 700)
@@ -150,32 +150,32 @@ class MainWindow(QMainWindow):
 
     def _make_bench(self, stage: str) -> Bench:
         if stage == "site":
-            from glacis.ui.stages.site_bench import SiteBench
+            from glacis.ui.stages.site.bench import SiteBench
 
             return SiteBench(self.desk)
         if stage == "shape":
-            from glacis.ui.stages.shape_bench import ShapeBench
+            from glacis.ui.stages.shape.bench import ShapeBench
 
             shape = ShapeBench(self.desk, self.prompts)
             shape.working_made.connect(self._open_made)
             return shape
         if stage == "heat":
-            from glacis.ui.stages.heat_bench import HeatBench
+            from glacis.ui.stages.heat.bench import HeatBench
 
             return HeatBench(self.desk)
         if stage == "moisture":
-            from glacis.ui.stages.moisture_bench import MoistureBench
+            from glacis.ui.stages.moisture.bench import MoistureBench
 
             return MoistureBench(self.desk)
         if stage == "compare":
-            from glacis.ui.stages.compare_bench import CompareBench
+            from glacis.ui.stages.compare.bench import CompareBench
 
             return CompareBench(self.desk, self.prompts)
         if stage == "handover":
-            from glacis.ui.stages.handover_bench import HandoverBench
+            from glacis.ui.stages.handover.bench import HandoverBench
 
             return HandoverBench(self.desk, self.prompts)
-        from glacis.ui.stages.section_bench import SectionBench
+        from glacis.ui.stages.build_up.bench import SectionBench
 
         return SectionBench(self.desk, self.prompts)
 
@@ -265,7 +265,7 @@ class MainWindow(QMainWindow):
 
     def insert_layer(self) -> None:
         """Offer materials on the Build-up bench."""
-        from glacis.ui.stages.section_bench import SectionBench
+        from glacis.ui.stages.build_up.bench import SectionBench
 
         bench = self.bench("build-up")
         if isinstance(bench, SectionBench):
@@ -285,7 +285,7 @@ class MainWindow(QMainWindow):
         self._on_shape(lambda bench: bench.tools.free_planes())
 
     def _on_shape(self, do: Callable[["ShapeBench"], object]) -> None:
-        from glacis.ui.stages.shape_bench import ShapeBench
+        from glacis.ui.stages.shape.bench import ShapeBench
 
         bench = self.bench("shape")
         if isinstance(bench, ShapeBench):
@@ -364,7 +364,7 @@ class MainWindow(QMainWindow):
 
     def write_report(self) -> None:
         """Write the report from the Handover bench."""
-        from glacis.ui.stages.handover_bench import HandoverBench
+        from glacis.ui.stages.handover.bench import HandoverBench
 
         bench = self.bench("handover")
         if isinstance(bench, HandoverBench):
@@ -466,7 +466,7 @@ class MainWindow(QMainWindow):
         if not self._may_leave():
             event.ignore()
             return
-        from glacis.ui.stages.handover_bench import HandoverBench
+        from glacis.ui.stages.handover.bench import HandoverBench
 
         for bench in self._benches.values():
             if isinstance(bench, HandoverBench):

@@ -7,7 +7,7 @@ from PyQt6.QtCore import Qt
 from PyQt6.QtGui import QGuiApplication
 from PyQt6.QtWidgets import QDialog, QHBoxLayout, QPushButton, QTextBrowser, QVBoxLayout, QWidget
 
-from glacis.core.headline import Figure, working_of
+from glacis.core.figures.headline import Figure, working_of
 from glacis.core.units.format import with_unit
 from glacis.core.working import Step, Working
 from glacis.report.palette import Palette

@@ -154,7 +154,7 @@ def openness(layer: LayerData) -> float:
     return 0.0
 
 
-class Cut(Struct, frozen=True):
+class VentedCut(Struct, frozen=True):
     """Where ventilation ends the count of layers.
 
     Attributes:
@@ -168,25 +168,25 @@ class Cut(Struct, frozen=True):
     space: float = 0.0
 
 
-def ventilated_cut(layers: tuple[LayerData, ...]) -> Cut:
+def ventilated_cut(layers: tuple[LayerData, ...]) -> VentedCut:
     """The first layer from the inside that outside air passes through."""
     for index, layer in enumerate(layers):
         if layer.kind == "roof-space":
-            return Cut(index, 1.0, layer.resistance)
+            return VentedCut(index, 1.0, layer.resistance)
         share = openness(layer)
         if share > 0:
-            return Cut(index, share)
-    return Cut(len(layers), 0.0)
+            return VentedCut(index, share)
+    return VentedCut(len(layers), 0.0)
 
 
-def _opened(layers: tuple[ThermalLayer, ...], films: Films, cut: Cut) -> Combined:
+def _opened(layers: tuple[ThermalLayer, ...], films: Films, cut: VentedCut) -> Combined:
     if cut.space:
         space = ThermalLayer("", cut.space)
         return combine((*layers[: cut.index], space), films.inside, films.outside)
     return combine(layers[: cut.index], films.inside, films.inside)
 
 
-def _resistance(layers: tuple[ThermalLayer, ...], films: Films, cut: Cut) -> float:
+def _resistance(layers: tuple[ThermalLayer, ...], films: Films, cut: VentedCut) -> float:
     if cut.share == 0:
         return combine(layers, films.inside, films.outside).total
     opened = _opened(layers, films, cut).total
@@ -239,7 +239,7 @@ def assess(
     )
 
 
-def _as_counted(layers: tuple[LayerData, ...], cut: Cut) -> tuple[LayerData, ...]:
+def _as_counted(layers: tuple[LayerData, ...], cut: VentedCut) -> tuple[LayerData, ...]:
     """Layers with the part of their R that enters R_tot; (R_1/R_tot)² of a correction needs it.
 
     Outside a slightly ventilated air layer that part is the weight of the closed build-up.
@@ -258,7 +258,7 @@ def _by_method(found: Combined, method: Method) -> float:
 
 
 def _mould_resistance(
-    layers: tuple[ThermalLayer, ...], mould: Films, films: Films, cut: Cut
+    layers: tuple[ThermalLayer, ...], mould: Films, films: Films, cut: VentedCut
 ) -> float:
     """R_tot with the inner film of a mould check; outer films stay as they were."""
     if cut.share == 0 or cut.space:

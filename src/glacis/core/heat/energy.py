@@ -28,7 +28,7 @@ def annual_loss(transmittance: float, climate: Climate, indoor: float) -> float:
     return transmittance * degree_hours(climate, indoor) * PER_KILO
 
 
-class Point(Struct, frozen=True):
+class CurvePoint(Struct, frozen=True):
     """One thickness on the curve of diminishing returns: d [m], U [W/(m²·K)], Q [kWh/(m²·a)]."""
 
     thickness: float
@@ -56,7 +56,7 @@ class Step20(Struct, frozen=True):
 
 def curve(
     transmittance: Callable[[float], float], hours: float, most: float, count: int = 41
-) -> tuple[Point, ...]:
+) -> tuple[CurvePoint, ...]:
     """U and annual loss against thickness.
 
     Args:
@@ -69,7 +69,7 @@ def curve(
     for k in range(count):
         thickness = most * (0.05 + 0.95 * k / (count - 1))
         u_value = transmittance(thickness)
-        points.append(Point(thickness, u_value, u_value * hours * PER_KILO))
+        points.append(CurvePoint(thickness, u_value, u_value * hours * PER_KILO))
     return tuple(points)
 
 

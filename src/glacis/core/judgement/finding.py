@@ -5,9 +5,9 @@ from typing import Literal
 
 from msgspec import Struct
 
+from glacis.core.area.analysed import AnalysedArea
 from glacis.core.model.document import Project
 from glacis.core.model.edit import Change
-from glacis.core.roof import Roof
 from glacis.core.units.format import spoken, with_unit
 from glacis.core.units.quantities import Quantity, System
 
@@ -81,10 +81,10 @@ class Rule(Struct, frozen=True):
     severity: Severity
     reason: str
     source: str
-    check: "Callable[[Roof], Iterator[Finding]]"
-    remedies: "Callable[[Project, Roof, Finding], tuple[Remedy, ...]]"
+    check: "Callable[[AnalysedArea], Iterator[Finding]]"
+    remedies: "Callable[[Project, AnalysedArea, Finding], tuple[Remedy, ...]]"
 
 
-def no_remedies(_project: Project, _roof: Roof, _finding: Finding) -> tuple[Remedy, ...]:
+def no_remedies(_project: Project, _roof: AnalysedArea, _finding: Finding) -> tuple[Remedy, ...]:
     """For rules whose way out is a question to a person."""
     return ()

@@ -5,6 +5,7 @@ from functools import partial
 
 from msgspec.structs import replace
 
+from glacis.core.area.analysed import AnalysedArea
 from glacis.core.heat.resolve import LayerData
 from glacis.core.judgement.finding import Remedy
 from glacis.core.model.document import Assembly, Fixing, Project
@@ -21,8 +22,7 @@ from glacis.core.model.edit import (
 )
 from glacis.core.model.layers import AirLayer, MembraneLayer, SolidLayer
 from glacis.core.model.lookup import by_id
-from glacis.core.roof import Roof
-from glacis.core.solve import least_thickness
+from glacis.core.thickness.solve import least_thickness
 from glacis.core.units.format import with_unit
 from glacis.core.units.quantities import Quantity, System
 
@@ -34,7 +34,7 @@ def insert_membrane(project: Project, assembly: str, index: int, material: str) 
     return insert_layer(project, assembly, index, layer)
 
 
-def membrane_remedy(title: str, roof: Roof, index: int, material: str) -> Remedy:
+def membrane_remedy(title: str, roof: AnalysedArea, index: int, material: str) -> Remedy:
     """A way out that lays a membrane in at ``index`` counted from the inside."""
     change = partial(insert_membrane, assembly=roof.assembly.id, index=index, material=material)
     return Remedy(title, change)
@@ -73,7 +73,7 @@ def move(project: Project, assembly: str, layer_id: str, index: int) -> Project:
     return move_layer(project, assembly, layer_id, index)
 
 
-def warm_side_index(roof: Roof) -> int:
+def warm_side_index(roof: AnalysedArea) -> int:
     """Where a control layer belongs: just inside the innermost insulation of weight."""
     heaviest = max((x.resistance for x in roof.layers if x.is_insulation), default=0.0)
     for index, layer in enumerate(roof.layers):
@@ -83,13 +83,13 @@ def warm_side_index(roof: Roof) -> int:
 
 
 def membrane_remedies(
-    roof: Roof, index: int, choices: Sequence[tuple[str, str]]
+    roof: AnalysedArea, index: int, choices: Sequence[tuple[str, str]]
 ) -> tuple[Remedy, ...]:
     """Remedies that lay in one of several membranes: pairs of title and material."""
     return tuple(membrane_remedy(title, roof, index, name) for title, name in choices)
 
 
-def thicken_remedies(project: Project, roof: Roof, target: float) -> tuple[Remedy, ...]:
+def thicken_remedies(project: Project, roof: AnalysedArea, target: float) -> tuple[Remedy, ...]:
     """Thicken one insulating layer until U meets ``target``; the thinnest answers first."""
     found = []
     for index, layer in enumerate(roof.layers[: roof.heat.counted]):

@@ -8,7 +8,7 @@ from glacis.core.model.node import Node
 from glacis.core.units.quantities import System
 
 Use = Literal["store", "dwelling", "work", "wet"]
-Approach = Literal[
+ApproachId = Literal[
     "cold-ventilated-attic",
     "cold-ventilated-slope",
     "warm-over-rafter",
@@ -152,7 +152,7 @@ class Assembly(Node, frozen=True, kw_only=True):
 
     id: str
     name: str
-    approach: Approach
+    approach: ApproachId
     layers: tuple[Layer, ...]
     surface_inside: float | None = None
     surface_outside: float | None = None

@@ -7,7 +7,7 @@ from msgspec import Struct
 from msgspec.structs import replace
 
 from glacis.core.errors import ValueRefused
-from glacis.core.model.begin import with_bare_deck, with_rooms
+from glacis.core.model.adding import with_bare_deck, with_rooms
 from glacis.core.model.document import Project, RoofArea, Use
 from glacis.core.model.edit import Change, remove_area, set_area, swap
 from glacis.core.model.geometry import (

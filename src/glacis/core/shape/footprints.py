@@ -12,7 +12,7 @@ from glacis.core.model.lookup import by_id, turning
 from glacis.core.model.validate import LEAST_AREA
 from glacis.core.shape.overhangs import reached, run_of, start_of
 from glacis.core.shape.rims import Band, Rim
-from glacis.core.shape.wavefront import Face, roof_over
+from glacis.core.shape.wavefront import RoofFace, roof_over
 
 WALL = 90.0
 SIDES = (
@@ -48,7 +48,7 @@ def rims_of(footprint: Footprint) -> tuple[tuple[Rim, ...], ...]:
     )
 
 
-def faces_of(footprint: Footprint) -> tuple[Face, ...]:
+def faces_of(footprint: Footprint) -> tuple[RoofFace, ...]:
     """The planes of a footprint, heights from its level.
 
     Raises:
@@ -59,7 +59,7 @@ def faces_of(footprint: Footprint) -> tuple[Face, ...]:
     return roof_over(rims, 0.0 if flat and footprint.top is None else footprint.top)
 
 
-def _links(footprint: Footprint, faces: tuple[Face, ...]) -> Iterator[tuple[Grown, Face]]:
+def _links(footprint: Footprint, faces: tuple[RoofFace, ...]) -> Iterator[tuple[Grown, RoofFace]]:
     edges = [edge for loop in footprint.loops for edge in loop.edges]
     rims = [rim for loop in rims_of(footprint) for rim in loop]
     counts: dict[tuple[str, int], int] = defaultdict(int)
@@ -104,7 +104,7 @@ def alike(footprint: Footprint, edge_id: str) -> frozenset[str]:
     return frozenset(name for name, line in lines.items() if line == lines[edge_id])
 
 
-def _placed(area: RoofArea, footprint: Footprint, face: Face) -> RoofArea:
+def _placed(area: RoofArea, footprint: Footprint, face: RoofFace) -> RoofArea:
     """An area as its face now lies."""
     link = area.grown
     outline = tuple((x, y) for x, y, _ in face.corners)

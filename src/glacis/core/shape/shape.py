@@ -12,7 +12,7 @@ from glacis.core.shape.overhangs import reached
 from glacis.core.shape.planes import Plane, plane_of
 
 
-class Shape(Struct, frozen=True):
+class RoofShape(Struct, frozen=True):
     """Planes, their edges, the junctions between them and the cuts these ask for."""
 
     planes: tuple[Plane, ...]
@@ -66,9 +66,9 @@ def _penetrations(project: Project) -> tuple[Junction, ...]:
     )
 
 
-def shape_of(project: Project) -> Shape:
+def shape_of(project: Project) -> RoofShape:
     """The roof of a project in space."""
     planes = tuple(plane_of(area) for area in project.areas)
     edges = _as_stated(project, edges_of(planes))
     junctions = (*junctions_of(edges), *_penetrations(project))
-    return Shape(planes, edges, junctions, cuts_of(planes, edges))
+    return RoofShape(planes, edges, junctions, cuts_of(planes, edges))

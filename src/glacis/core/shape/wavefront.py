@@ -14,7 +14,7 @@ from glacis.core.shape.vectors import Vector, cross, dot, length, minus, normal_
 TOP: Key = (-1, 0)
 
 
-class Face(Struct, frozen=True):
+class RoofFace(Struct, frozen=True):
     """A plane of the roof.
 
     Attributes:
@@ -71,13 +71,13 @@ def _area(corners: tuple[Vector, ...]) -> float:
     return sum(a[0] * b[1] - b[0] * a[1] for a, b in pairs) / 2
 
 
-def _tops(rings: list[list[int]], nodes: list[Vector]) -> Iterator[Face]:
+def _tops(rings: list[list[int]], nodes: list[Vector]) -> Iterator[RoofFace]:
     outlines = [tuple(nodes[node] for node in ring) for ring in rings]
     outer = [ring for ring in outlines if _area(ring) > 0]
     inner = [ring for ring in outlines if _area(ring) < 0]
     for ring in outer:
         holes = tuple(hole for hole in inner if holds(ring, hole[0]))
-        yield Face(*TOP, ring, holes)
+        yield RoofFace(*TOP, ring, holes)
 
 
 def _changes(front: Front) -> list[tuple[float, set[int]]]:
@@ -88,7 +88,7 @@ def _changes(front: Front) -> list[tuple[float, set[int]]]:
     return sorted(found.items())
 
 
-def roof_over(loops: tuple[tuple[Rim, ...], ...], top: float | None = None) -> tuple[Face, ...]:
+def roof_over(loops: tuple[tuple[Rim, ...], ...], top: float | None = None) -> tuple[RoofFace, ...]:
     """The planes of a roof over an outline.
 
     Args:
@@ -179,7 +179,7 @@ def _idle(front: Front, walks: list[list[int]]) -> set[int]:
     return {node for walk in walks for node in walk} - turns
 
 
-def _faces(front: Front) -> tuple[Face, ...]:
+def _faces(front: Front) -> tuple[RoofFace, ...]:
     walks = _walks(front)
     idle = _idle(front, [walk for _, _, walk in walks])
     rings = [
@@ -188,7 +188,7 @@ def _faces(front: Front) -> tuple[Face, ...]:
     ]
     courts = [(band, ring) for _, band, ring in rings if _area(ring) < 0]
     faces = [
-        Face(
+        RoofFace(
             rim,
             band,
             ring,
@@ -198,7 +198,7 @@ def _faces(front: Front) -> tuple[Face, ...]:
         if _area(ring) > 0
     ]
 
-    def along(face: Face) -> tuple[int, int, float]:
+    def along(face: RoofFace) -> tuple[int, int, float]:
         """By edge and band, then along the edge, so that pieces keep their order."""
         x, y = front.dirs[face.rim].tolist()
         return face.rim, face.band, min(c[0] * x + c[1] * y for c in face.corners)

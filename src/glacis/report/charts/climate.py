@@ -7,7 +7,7 @@ from glacis.core.model.document import Climate
 from glacis.core.units.format import with_unit
 from glacis.core.units.quantities import Quantity, System, from_display, to_display
 from glacis.report.charts.axes import Plot, month_names, nice_step, ticks
-from glacis.report.scene import DIMENSION, Hot, Item, Line, Scene, Shape, Text, shorten, spread
+from glacis.report.scene import DIMENSION, Hot, Item, Line, Patch, Scene, Text, shorten, spread
 
 ORDER = tuple(range(12))
 
@@ -53,7 +53,7 @@ def _end_names(plot: Plot, ends: list[tuple[float, str, str]]) -> Iterator[Item]
 def _handles(plot: Plot, values: tuple[float, ...], ink: str) -> Iterator[Item]:
     for month, value in enumerate(values):
         x, y = plot.month(month), plot.y(value)
-        yield Shape((x, y - 4, x + 4, y, x, y + 4, x - 4, y), "bench", ink, 1.4)
+        yield Patch((x, y - 4, x + 4, y, x, y + 4, x - 4, y), "bench", ink, 1.4)
 
 
 def _hots(

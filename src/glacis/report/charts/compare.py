@@ -5,7 +5,7 @@ from collections.abc import Iterator
 from msgspec import Struct
 
 from glacis.core.analysis import AreaResult
-from glacis.core.headline import Headline, headlines
+from glacis.core.figures.headline import Headline, headlines
 from glacis.core.judgement.finding import SEVERITIES
 from glacis.core.units.format import MINUS, number
 from glacis.core.units.quantities import System, to_display
@@ -16,8 +16,8 @@ from glacis.report.scene import (
     Hot,
     Item,
     Line,
+    Patch,
     Scene,
-    Shape,
     Text,
     box,
     shifted,
@@ -113,7 +113,7 @@ def compare_scene(
         x = NAMES + each * place
         edges = (x - 2, 4.0, x + each - 8, height - 6)
         if column.id == chosen:
-            items.append(Shape(box(*edges), "", "accent", 1.6))
+            items.append(Patch(box(*edges), "", "accent", 1.6))
         for line, words in enumerate(wrapped(column.name, each - 20, 13.6)):
             items.append(Text(x + 6, 22 + 17 * line, words, 13, face="semibold"))
         hot.append(Hot("column", column.id, edges, column.name))

@@ -14,8 +14,8 @@ from glacis.report.scene import (
     Hot,
     Item,
     Line,
+    Patch,
     Scene,
-    Shape,
     Text,
     box,
     shorten,
@@ -84,7 +84,7 @@ def _board(x: float, y: float, lean: float, mirror: float, size: float) -> Itera
         x + mirror * (size * c - SHOWN_THICKNESS * s), y + size * s + SHOWN_THICKNESS * c,
         x, y + reach,
     )  # fmt: skip
-    yield Shape(points, "tint:fibre", "ink", FACE)
+    yield Patch(points, "tint:fibre", "ink", FACE)
 
 
 def cut_picture(cut: Cut, x: float, y: float, size: float) -> Iterator[Item]:
@@ -166,7 +166,7 @@ def cuts_scene(
         y = TOP - 9 + place * 2 * ROW
         zone = (8.0, y, width - 8, y + 2 * ROW)
         if number == choice.number:
-            items.append(Shape(box(*zone), "wash"))
+            items.append(Patch(box(*zone), "wash"))
         items.extend(_row(cuts[number], names, zone))
         meeting = " and ".join(names[area] for area in cuts[number].areas)
         hot.append(Hot("cut", str(number), zone, f"{cuts[number].kind} between {meeting}"))

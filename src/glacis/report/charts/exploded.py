@@ -4,8 +4,8 @@ from collections.abc import Iterator
 
 from msgspec import Struct
 
+from glacis.core.area.analysed import AnalysedArea
 from glacis.core.heat.resolve import LayerData
-from glacis.core.roof import Roof
 from glacis.core.shape.vectors import Vector
 from glacis.core.units.format import with_unit
 from glacis.core.units.quantities import Quantity, System
@@ -16,8 +16,8 @@ from glacis.report.scene import (
     Hot,
     Item,
     Line,
+    Patch,
     Scene,
-    Shape,
     Text,
     shorten,
     spread,
@@ -148,7 +148,7 @@ def _painted(slab: _Slab, across: bool, view: View) -> Iterator[Item]:
     ]
     depth = {id(f): sum(c[0] * view.eye[0] + c[1] * view.eye[1] for c in f.corners) for f in seen}
     for facet in sorted(seen, key=lambda f: depth[id(f)]):
-        yield Shape(view.flat(facet.corners), facet.fill, "ink", DIMENSION)
+        yield Patch(view.flat(facet.corners), facet.fill, "ink", DIMENSION)
 
 
 def _lap(slab: _Slab, view: View) -> Iterator[Item]:
@@ -174,7 +174,9 @@ def _words(layer: LayerData, system: System) -> str:
     return thick
 
 
-def exploded_scene(roof: Roof, apart: Apart, size: tuple[float, float], system: System) -> Scene:
+def exploded_scene(
+    roof: AnalysedArea, apart: Apart, size: tuple[float, float], system: System
+) -> Scene:
     """The layers of an area, inside below, each named.
 
     Args:
@@ -206,7 +208,7 @@ def exploded_scene(roof: Roof, apart: Apart, size: tuple[float, float], system: 
         items.extend(_lap(slab, view))
         rim = _rim(slab)
         if slab.layer.id == apart.selected:
-            items.append(Shape(view.flat(rim), "", "accent", 2.2))
+            items.append(Patch(view.flat(rim), "", "accent", 2.2))
         flat = view.flat(rim)
         bounds = (min(flat[::2]), min(flat[1::2]), max(flat[::2]), max(flat[1::2]))
         hot.append(Hot("layer", slab.layer.id, bounds, slab.layer.name, flat))

@@ -7,7 +7,7 @@ from msgspec import Struct
 from glacis.core.model.document import Project
 from glacis.core.shape.edges import Edge
 from glacis.core.shape.openings import opening_outline
-from glacis.core.shape.shape import Shape as RoofShape
+from glacis.core.shape.shape import RoofShape
 from glacis.core.shape.vectors import Vector
 from glacis.report.charts.facets import (
     Facet,
@@ -26,8 +26,8 @@ from glacis.report.scene import (
     Hot,
     Item,
     Line,
+    Patch,
     Scene,
-    Shape,
     Text,
     box,
     shorten,
@@ -107,9 +107,9 @@ def keyholed(facet: Facet) -> tuple[Vector, ...]:
 def _items(facet: Facet, view: View, edges: dict[str, tuple[Edge, ...]]) -> Iterator[Item]:
     if not facet.area:
         ink = "ink" if facet.thing else "hairline"
-        yield Shape(view.flat(facet.corners), facet.fill, ink, DIMENSION)
+        yield Patch(view.flat(facet.corners), facet.fill, ink, DIMENSION)
         return
-    yield Shape(view.flat(keyholed(facet)), facet.fill, "" if facet.holes else "ink", FACE)
+    yield Patch(view.flat(keyholed(facet)), facet.fill, "" if facet.holes else "ink", FACE)
     for edge in edges[facet.area]:
         stroke, dash = STROKES[edge.kind]
         if edge.kind != "kerb" and (stroke > FACE or facet.holes):
@@ -160,7 +160,7 @@ def _legend(shades: Shading, width: float) -> Iterator[Item]:
         wide = 26 + text_width(shown, 12) + 16
         if x + wide > width - 8 and x > 8:
             x, y = 8.0, y + LEGEND
-        yield Shape(box(x, y - 10, x + 18, y + 2), fill, "ink", DIMENSION)
+        yield Patch(box(x, y - 10, x + 18, y + 2), fill, "ink", DIMENSION)
         yield Text(x + 24, y, shown, 12)
         x += wide
 

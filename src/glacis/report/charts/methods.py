@@ -2,12 +2,12 @@
 
 from collections.abc import Iterator
 
+from glacis.core.area.analysed import AnalysedArea
 from glacis.core.model.document import Method
-from glacis.core.roof import Roof
 from glacis.core.units.format import number, plain, with_unit
 from glacis.core.units.quantities import Quantity, System, from_display, to_display
 from glacis.report.charts.axes import Plot, nice_top, ticks
-from glacis.report.scene import DIMENSION, FACE, Hot, Item, Line, Scene, Shape, Text, box
+from glacis.report.scene import DIMENSION, FACE, Hot, Item, Line, Patch, Scene, Text, box
 
 U = Quantity.TRANSMITTANCE
 NAMES: dict[Method, tuple[str, str]] = {
@@ -17,14 +17,14 @@ NAMES: dict[Method, tuple[str, str]] = {
 }
 
 
-def _values(roof: Roof) -> dict[Method, float]:
+def _values(roof: AnalysedArea) -> dict[Method, float]:
     heat = roof.heat
     combined = 2 / (heat.upper + heat.lower)
     return {"parallel": heat.parallel, "combined": combined, "isothermal": heat.isothermal}
 
 
 def _row(
-    plot: Plot, roof: Roof, method: Method, value: float, y: float, system: System
+    plot: Plot, roof: AnalysedArea, method: Method, value: float, y: float, system: System
 ) -> Iterator[Item]:
     added = roof.heat.corrections.total
     end, total = _x(plot, value), _x(plot, value + added)
@@ -32,9 +32,9 @@ def _row(
     name, words = NAMES[method]
     yield Text(plot.left, y - 22, name, 13, "ink", face="semibold" if chosen else "regular")
     yield Text(plot.left + 130, y - 22, words, 12, "second")
-    yield Shape(box(plot.left, y - 12, end, y + 8), "accent" if chosen else "wash", "accent", FACE)
+    yield Patch(box(plot.left, y - 12, end, y + 8), "accent" if chosen else "wash", "accent", FACE)
     if added > 0:
-        yield Shape(box(end, y - 12, total, y + 8), "bench", "mind", FACE)
+        yield Patch(box(end, y - 12, total, y + 8), "bench", "mind", FACE)
         shown = f"+{number(added, U, system)} corrections"
         yield Text(total + 70, y + 3, shown, 12, "mind")
     yield Text(total + 8, y + 3, number(value + added, U, system), 13, face="semibold")
@@ -44,7 +44,7 @@ def _x(plot: Plot, value: float) -> float:
     return plot.left + value / plot.high * (plot.right - plot.left)
 
 
-def methods_scene(roof: Roof, width: float, height: float, system: System) -> Scene:
+def methods_scene(roof: AnalysedArea, width: float, height: float, system: System) -> Scene:
     """U by each method as bars; a press on one sets it for the project."""
     values = _values(roof)
     unit = U.unit(system)

@@ -9,11 +9,11 @@ from glacis.core.model.document import Project
 from glacis.core.model.outlines import holds
 from glacis.core.shape.edges import Edge, EdgeKind
 from glacis.core.shape.planes import Plane
-from glacis.core.shape.shape import Shape as RoofShape
+from glacis.core.shape.shape import RoofShape
 from glacis.core.units.format import pitch_notations, with_unit
 from glacis.core.units.quantities import Quantity, System
 from glacis.report.charts.plan_marks import (
-    Drawing,
+    Sketch,
     bounds_of,
     drawing_marks,
     fault_marks,
@@ -29,8 +29,8 @@ from glacis.report.scene import (
     Hot,
     Item,
     Line,
+    Patch,
     Scene,
-    Shape,
     Text,
     box,
     shorten,
@@ -70,7 +70,7 @@ class Held(Struct, frozen=True):
     rim: str = ""
     rim_corner: str = ""
     thing: str = ""
-    drawing: Drawing | None = None
+    drawing: Sketch | None = None
     fault: tuple[float, float] | None = None
 
 
@@ -234,7 +234,7 @@ def _corners(plane: Plane, held: tuple[float, float] | None, fit: Fit, system: S
         fill = "accent" if half > 4 else "bench"
         level = with_unit(up, Quantity.LENGTH, system)
         hint = f"corner at level {level}: drag it; the planes stay where they are"
-        mark = Shape(box(x - half, y - half, x + half, y + half), fill, "accent", FACE)
+        mark = Patch(box(x - half, y - half, x + half, y + half), fill, "accent", FACE)
         yield mark, Hot("corner", str(number), (x - 7, y - 7, x + 7, y + 7), hint)
 
 
@@ -302,7 +302,7 @@ def shape_plan_scene(
         chosen = plane.id == held.area
         points = [fit.point(c[0], c[1]) for c in plane.corners]
         flat = tuple(value for point in points for value in point)
-        fills.append(Shape(flat, "wash" if chosen or plane.id in held.also else "bench"))
+        fills.append(Patch(flat, "wash" if chosen or plane.id in held.also else "bench"))
         area = names[plane.id]
         facts = f"{with_unit(plane.true_area, Quantity.AREA, system)}, {with_unit(area.pitch, Quantity.ANGLE, system)}"
         over = [] if is_upper(project, area) else things

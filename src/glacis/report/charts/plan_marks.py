@@ -20,7 +20,7 @@ from glacis.report.scene import (
     Hot,
     Item,
     Line,
-    Shape,
+    Patch,
     Text,
     box,
     text_width,
@@ -36,7 +36,7 @@ RIM_STROKES: dict[str, tuple[float, Dash]] = {
 }  # fmt: skip
 
 
-class Drawing(Struct, frozen=True):
+class Sketch(Struct, frozen=True):
     """An outline being drawn: its corners so far and where the next would come [m]."""
 
     corners: tuple[Point, ...] = ()
@@ -124,7 +124,7 @@ def footprint_marks(
         )
         hot.append(Hot("rim", edge.id, bounds_of(band), hint, band))
         half = 5.0 if edge.id == corner else 3.5
-        mark = Shape(
+        mark = Patch(
             box(x1 - half, y1 - half, x1 + half, y1 + half),
             "accent" if edge.id == corner else "bench", "accent", FACE,
         )  # fmt: skip
@@ -136,7 +136,7 @@ def footprint_marks(
 def _opening(opening: Opening, flat: tuple[float, ...], *, chosen: bool) -> Iterator[Item]:
     ink = "accent" if chosen else "ink"
     fill = {"rooflight": "wash", "hatch": "paper", "chimney": "tint:tile"}.get(opening.kind, "")
-    yield Shape(flat, fill or "paper", ink, CUT if opening.kind != "solar" else FACE)
+    yield Patch(flat, fill or "paper", ink, CUT if opening.kind != "solar" else FACE)
     ax, ay, bx, by, cx, cy, dx, dy = flat
     if opening.kind in ("rooflight", "chimney"):
         yield Line((ax, ay, cx, cy), ink, DIMENSION)
@@ -170,23 +170,23 @@ def thing_marks(project: Project, chosen: str, fit: Fit, *, live: bool = True) -
         items.extend(_opening(opening, flat, chosen=opening.id == chosen))
         if bounds_of(flat)[2] - bounds_of(flat)[0] < 8:
             x, y = fit.point(*opening.at)
-            items.append(Shape(box(x - 3, y - 3, x + 3, y + 3), "ink"))
+            items.append(Patch(box(x - 3, y - 3, x + 3, y + 3), "ink"))
         hint = thing_words(opening, project.units) + hand
         hot.append(Hot("thing", opening.id, bounds_of(flat, 3.0), hint))
     for dormer in project.dormers:
         x, y = fit.point(*dormer.at)
         base = flat_points(fit, dormer_shape(dormer, areas[dormer.area]).base)
         if dormer.id == chosen:
-            items.append(Shape(base, "", "accent", CUT))
+            items.append(Patch(base, "", "accent", CUT))
         if not live:
             continue
-        items.append(Shape((x, y - 6, x + 6, y, x, y + 6, x - 6, y), "bench", "accent", FACE))
+        items.append(Patch((x, y - 6, x + 6, y, x, y + 6, x - 6, y), "bench", "accent", FACE))
         hint = thing_words(dormer, project.units) + hand
         hot.append(Hot("thing", dormer.id, (x - 8, y - 8, x + 8, y + 8), hint))
     return items, hot
 
 
-def drawing_marks(drawing: Drawing, fit: Fit, system: System) -> list[Item]:
+def drawing_marks(drawing: Sketch, fit: Fit, system: System) -> list[Item]:
     """An outline being drawn, its last edge measured."""
     corners = drawing.corners
     items: list[Item] = []
@@ -201,7 +201,7 @@ def drawing_marks(drawing: Drawing, fit: Fit, system: System) -> list[Item]:
     for number, corner in enumerate(corners):
         x, y = fit.point(*corner)
         half = 5.0 if number == 0 and len(corners) > 2 else 3.0
-        items.append(Shape(box(x - half, y - half, x + half, y + half), "bench", "accent", FACE))
+        items.append(Patch(box(x - half, y - half, x + half, y + half), "bench", "accent", FACE))
     return items
 
 
@@ -209,7 +209,7 @@ def fault_marks(place: Point, fit: Fit) -> list[Item]:
     """Where a roof does not close or edges cross."""
     x, y = fit.point(*place)
     return [
-        Shape((x, y - 11, x + 10, y + 7, x - 10, y + 7), "bench", "stop", CUT),
+        Patch((x, y - 11, x + 10, y + 7, x - 10, y + 7), "bench", "stop", CUT),
         Line((x, y - 4, x, y + 2), "stop", CUT),
         Line((x, y + 4, x, y + 5), "stop", CUT),
     ]

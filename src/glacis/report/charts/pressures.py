@@ -2,13 +2,13 @@
 
 from collections.abc import Iterator
 
+from glacis.core.area.analysed import AnalysedArea
 from glacis.core.climate.year import MONTH_NAMES
 from glacis.core.moisture.monthly import Monthly, profile
-from glacis.core.roof import Roof
 from glacis.core.units.format import plain, with_unit
 from glacis.core.units.quantities import Quantity, System, from_display, to_display
 from glacis.report.charts.axes import Plot, beyond, month_names, nice_top, ticks
-from glacis.report.scene import DIMENSION, Item, Line, Scene, Shape, Text, spread
+from glacis.report.scene import DIMENSION, Item, Line, Patch, Scene, Text, spread
 
 
 def _x_of(monthly: Monthly, plot: Plot) -> list[float]:
@@ -42,7 +42,9 @@ def _axis(plot: Plot, system: System) -> Iterator[Item]:
         yield Text(plot.left - 6, y + 4, f"{value:g}", 12, "second", "end")
 
 
-def pressures_scene(roof: Roof, month: int, width: float, height: float, system: System) -> Scene:
+def pressures_scene(
+    roof: AnalysedArea, month: int, width: float, height: float, system: System
+) -> Scene:
     """Saturation and vapour pressure through the roof in one month."""
     monthly = roof.monthly
     if len(monthly.path.places) < 2:
@@ -66,7 +68,7 @@ def pressures_scene(roof: Roof, month: int, width: float, height: float, system:
     for face in monthly.interfaces:
         x, y = xs[face.place], plot.y(lines.saturation[face.place])
         if lines.pressure[face.place] >= lines.saturation[face.place] * (1 - 1e-9):
-            items.append(Shape((x, y - 5, x + 4, y, x, y + 5, x - 4, y), "wet", "bench", 0.8))
+            items.append(Patch((x, y - 5, x + 4, y, x, y + 5, x - 4, y), "wet", "bench", 0.8))
     ends = [plot.y(lines.saturation[-1]), plot.y(lines.pressure[-1])]
     order = sorted(range(2), key=lambda k: ends[k])
     placed = spread([ends[k] for k in order], 15.0, plot.top, plot.bottom)
@@ -78,7 +80,7 @@ def pressures_scene(roof: Roof, month: int, width: float, height: float, system:
     return Scene(width, height, tuple(items))
 
 
-def surface_scene(roof: Roof, width: float, height: float, chosen: int = -1) -> Scene:
+def surface_scene(roof: AnalysedArea, width: float, height: float, chosen: int = -1) -> Scene:
     """f_Rsi against what each month asks of it."""
     surface, factor = roof.surface, roof.heat.surface_factor
     plot = Plot(54.0, 34.0, width - 96.0, height - 24.0, 0.0, 1.0)
@@ -104,7 +106,7 @@ def surface_scene(roof: Roof, width: float, height: float, chosen: int = -1) -> 
         ink = "stop" if asked > factor else ("ink" if month == surface.critical else "second")
         items.append(Line((x, plot.bottom, x, plot.y(asked)), ink, 2.0 if month == chosen else 1.2))
         y = plot.y(asked)
-        items.append(Shape((x, y - 4, x + 4, y, x, y + 4, x - 4, y), ink))
+        items.append(Patch((x, y - 4, x + 4, y, x, y + 4, x - 4, y), ink))
     y = plot.y(min(1.0, max(0.0, factor)))
     items.append(Line((plot.left, y, plot.right, y), "accent", 2.0))
     items.append(Text(plot.right + 8, y + 4, f"roof {plain(factor, 3)}", 12, "accent"))

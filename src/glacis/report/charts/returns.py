@@ -2,13 +2,13 @@
 
 from collections.abc import Iterator
 
-from glacis.core.heat.energy import Point
-from glacis.core.returns import Returns
-from glacis.core.roof import Roof
+from glacis.core.area.analysed import AnalysedArea
+from glacis.core.heat.energy import CurvePoint
+from glacis.core.thickness.returns import Returns
 from glacis.core.units.format import number, plain, with_unit
 from glacis.core.units.quantities import Quantity, System, from_display, to_display
 from glacis.report.charts.axes import Plot, beyond, nice_top, ticks
-from glacis.report.scene import DIMENSION, FACE, Item, Line, Scene, Shape, Text
+from glacis.report.scene import DIMENSION, FACE, Item, Line, Patch, Scene, Text
 
 U = Quantity.TRANSMITTANCE
 D = Quantity.THICKNESS
@@ -35,7 +35,7 @@ def _axes(plot: Plot, most: float, system: System) -> Iterator[Item]:
         thickness += step if most < 0.6 else 2 * step
 
 
-def _curve(plot: Plot, most: float, points: tuple[Point, ...]) -> Iterator[Item]:
+def _curve(plot: Plot, most: float, points: tuple[CurvePoint, ...]) -> Iterator[Item]:
     flat: list[float] = []
     for point in points:
         if point.transmittance <= plot.high:
@@ -44,7 +44,9 @@ def _curve(plot: Plot, most: float, points: tuple[Point, ...]) -> Iterator[Item]
         yield Line(tuple(flat), "accent", 2.0)
 
 
-def _target(plot: Plot, most: float, roof: Roof, found: Returns, system: System) -> Iterator[Item]:
+def _target(
+    plot: Plot, most: float, roof: AnalysedArea, found: Returns, system: System
+) -> Iterator[Item]:
     y = plot.y(roof.target)
     yield from beyond((plot.left, plot.top, plot.right, y))
     yield Line((plot.left, y, plot.right, y), "mind", 1.2, "dash")
@@ -59,7 +61,7 @@ def _target(plot: Plot, most: float, roof: Roof, found: Returns, system: System)
 def _present(plot: Plot, most: float, found: Returns, system: System) -> Iterator[Item]:
     x, y = _x(plot, most, found.present.thickness), plot.y(found.present.transmittance)
     yield Line((x, y, x, plot.bottom), "ink", FACE)
-    yield Shape((x, y - 5, x + 5, y, x, y + 5, x - 5, y), "ink", "bench", 1.0)
+    yield Patch((x, y - 5, x + 5, y, x, y + 5, x - 5, y), "ink", "bench", 1.0)
     loss = with_unit(found.present.loss, Quantity.HEAT_LOSS, system)
     shown = with_unit(found.present.transmittance, U, system)
     yield Text(
@@ -85,7 +87,9 @@ def next_words(found: Returns, system: System) -> str:
     )
 
 
-def returns_scene(roof: Roof, found: Returns, width: float, height: float, system: System) -> Scene:
+def returns_scene(
+    roof: AnalysedArea, found: Returns, width: float, height: float, system: System
+) -> Scene:
     """The curve, the present point, the target and what lies beyond it."""
     most = found.points[-1].thickness
     unit = U.unit(system)

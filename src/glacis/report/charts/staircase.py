@@ -2,10 +2,10 @@
 
 from collections.abc import Iterator
 
+from glacis.core.area.analysed import AnalysedArea
 from glacis.core.heat.assess import thermal_layers
 from glacis.core.heat.combined import Combined, Section, ThermalLayer
 from glacis.core.heat.resolve import LayerData
-from glacis.core.roof import Roof
 from glacis.core.units.format import number, plain, resistance_label
 from glacis.core.units.quantities import Quantity, System, from_display, to_display
 from glacis.report.charts.axes import Plot, beyond, nice_top, ticks
@@ -16,7 +16,7 @@ PATH_INKS = ("ink", "accent", "second", "note", "mind", "wet")
 MOST_PATHS = 6
 
 
-def _counted(roof: Roof) -> tuple[LayerData, ...]:
+def _counted(roof: AnalysedArea) -> tuple[LayerData, ...]:
     return roof.layers[: roof.heat.counted]
 
 
@@ -49,7 +49,7 @@ def path_name(section: Section, layers: tuple[LayerData, ...]) -> str:
     return f"members of {names}, {share}"
 
 
-def _columns(roof: Roof, plot: Plot) -> list[float]:
+def _columns(roof: AnalysedArea, plot: Plot) -> list[float]:
     """Where each step stands: films narrow, layers by their depth with a least width."""
     widths = [14.0]
     layers = _counted(roof)
@@ -66,7 +66,7 @@ def _columns(roof: Roof, plot: Plot) -> list[float]:
     return edges
 
 
-def _layer_strip(roof: Roof, plot: Plot, edges: list[float]) -> Iterator[Item]:
+def _layer_strip(roof: AnalysedArea, plot: Plot, edges: list[float]) -> Iterator[Item]:
     for place, layer in enumerate(_counted(roof), 1):
         left, right = edges[place], edges[place + 1]
         yield from hatched(layer.hatch, (left, plot.bottom + 4, right, plot.bottom + 22))
@@ -86,7 +86,7 @@ def _axis(plot: Plot, system: System) -> Iterator[Item]:
     yield Text(plot.left - 6, plot.top - 14, f"R {unit.symbol}", 12, "second", "start")
 
 
-def _target_edge(roof: Roof, plot: Plot, system: System) -> Iterator[Item]:
+def _target_edge(roof: AnalysedArea, plot: Plot, system: System) -> Iterator[Item]:
     wanted = 1 / roof.target
     if wanted > plot.high:
         return
@@ -109,7 +109,7 @@ def _end_labels(ends: list[tuple[float, str, str]], plot: Plot, width: float) ->
         yield Text(x, y + 4, shorten(words, width - x - 2, 12), 12, ink)
 
 
-def staircase_scene(roof: Roof, width: float, height: float, system: System) -> Scene:
+def staircase_scene(roof: AnalysedArea, width: float, height: float, system: System) -> Scene:
     """Cumulative resistance of every path, both limits, the total and the target."""
     combined = roof.heat.main
     layers = _counted(roof)

@@ -2,18 +2,18 @@
 
 from glacis.core.model.geometry import Footprint
 from glacis.core.shape.overhangs import reached
-from glacis.core.shape.wavefront import Face
+from glacis.core.shape.wavefront import RoofFace
 from glacis.report.charts.plan_marks import flat_points
 from glacis.report.plan import Fit
-from glacis.report.scene import CUT, FACE, Item, Line, Scene, Shape
+from glacis.report.scene import CUT, FACE, Item, Line, Patch, Scene
 
 MARGIN = 14.0
 
 
-Roof = tuple[Footprint, tuple[Face, ...]]
+StartedRoof = tuple[Footprint, tuple[RoofFace, ...]]
 
 
-def starter_scene(roofs: list[Roof], width: float, height: float) -> Scene:
+def starter_scene(roofs: list[StartedRoof], width: float, height: float) -> Scene:
     """Planes and outlines, as large as they fit; north is up."""
     outlines = [reached(loop) for footprint, _ in roofs for loop in footprint.loops]
     xs = [x for outline in outlines for x, _ in outline]
@@ -27,7 +27,7 @@ def starter_scene(roofs: list[Roof], width: float, height: float) -> Scene:
     items: list[Item] = []
     for face in (face for _, faces in roofs for face in faces):
         flat = flat_points(fit, tuple((x, y) for x, y, _ in face.corners))
-        items.append(Shape(flat, "wash", "ink", FACE))
+        items.append(Patch(flat, "wash", "ink", FACE))
     for outline in outlines:
         items.append(Line(flat_points(fit, (*outline, outline[0])), "ink", CUT))
     return Scene(width, height, tuple(items))

@@ -2,21 +2,21 @@
 
 from collections.abc import Iterator
 
+from glacis.core.area.analysed import AnalysedArea
 from glacis.core.climate.year import MONTH_NAMES
-from glacis.core.headline import least_limit
+from glacis.core.figures.headline import least_limit
 from glacis.core.moisture.assess import face_limit
 from glacis.core.moisture.monthly import Interface, Monthly
 from glacis.core.moisture.working import place_name
-from glacis.core.roof import Roof
 from glacis.core.units.format import with_unit
 from glacis.core.units.quantities import Quantity, System, from_display, to_display
 from glacis.report.charts.axes import Plot, beyond, month_names, nice_top, ticks
-from glacis.report.scene import DIMENSION, Hot, Item, Line, Scene, Shape, Text, box, shorten, spread
+from glacis.report.scene import DIMENSION, Hot, Item, Line, Patch, Scene, Text, box, shorten, spread
 
 INKS = ("wet", "wet-2", "wet-3")
 
 
-def verdict_words(roof: Roof, system: System) -> str:
+def verdict_words(roof: AnalysedArea, system: System) -> str:
     """The year in one plain sentence."""
     monthly = roof.monthly
     if monthly.verdict == "none":
@@ -44,14 +44,14 @@ def _bars(monthly: Monthly, plot: Plot, chosen: int) -> Iterator[Item]:
         x = plot.month(position)
         if month == chosen:
             step = (plot.right - plot.left) / 24
-            yield Shape(box(x - step, plot.top - 8, x + step, plot.bottom + 22), "wash")
+            yield Patch(box(x - step, plot.top - 8, x + step, plot.bottom + 22), "wash")
     for position, month in enumerate(monthly.order):
         x, base = plot.month(position), 0.0
         for number, face in enumerate(monthly.interfaces):
             if face.mass[month] <= 0:
                 continue
             corners = box(x - half, plot.y(base + face.mass[month]), x + half, plot.y(base))
-            yield Shape(corners, INKS[number % len(INKS)], "bench", 0.8)
+            yield Patch(corners, INKS[number % len(INKS)], "bench", 0.8)
             base += face.mass[month]
 
 
@@ -76,7 +76,7 @@ def _limit_edge(limit: float, plot: Plot, system: System) -> Iterator[Item]:
     yield Text(plot.right - 2, y + 14, words, 12, "stop", "end")
 
 
-def _names(roof: Roof, plot: Plot, width: float, system: System) -> Iterator[Item]:
+def _names(roof: AnalysedArea, plot: Plot, width: float, system: System) -> Iterator[Item]:
     faces = sorted(enumerate(roof.monthly.interfaces), key=lambda pair: -pair[1].peak)[:4]
     faces.sort(key=lambda pair: -pair[0])
     spots = [_peak_spot(roof.monthly, number, plot) for number, _ in faces]
@@ -84,7 +84,7 @@ def _names(roof: Roof, plot: Plot, width: float, system: System) -> Iterator[Ite
     x = plot.right + 22
     for (number, face), y in zip(faces, placed, strict=True):
         ink = INKS[number % len(INKS)]
-        yield Shape(box(x - 12, y - 8, x - 4, y), ink)
+        yield Patch(box(x - 12, y - 8, x - 4, y), ink)
         room = width - x - 2
         yield Text(x, y, shorten(place_name(roof.monthly, face), room, 12), 12, "ink")
         limit = face_limit(roof.monthly, face.place, roof.targets.condensate)
@@ -102,7 +102,9 @@ def _peak_spot(monthly: Monthly, number: int, plot: Plot) -> tuple[float, float]
     return plot.month(monthly.order.index(month)), plot.y(below + face.mass[month] / 2)
 
 
-def water_scene(roof: Roof, width: float, height: float, system: System, chosen: int = -1) -> Scene:
+def water_scene(
+    roof: AnalysedArea, width: float, height: float, system: System, chosen: int = -1
+) -> Scene:
     """Water by month and place, from the first condensing month; months can be picked."""
     monthly = roof.monthly
     limit = least_limit(roof)

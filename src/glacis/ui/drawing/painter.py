@@ -4,7 +4,7 @@ from PyQt6.QtCore import QPointF, Qt
 from PyQt6.QtGui import QBrush, QFont, QFontMetricsF, QPainter, QPen, QPolygonF
 
 from glacis.report.palette import Palette
-from glacis.report.scene import SUB_DROP, SUB_SCALE, Item, Line, Scene, Shape, Text, runs
+from glacis.report.scene import SUB_DROP, SUB_SCALE, Item, Line, Patch, Scene, Text, runs
 from glacis.ui.theme.theme import colour, font
 
 _DASHES = {
@@ -61,7 +61,7 @@ def _paint(painter: QPainter, item: Item, palette: Palette) -> None:
     if isinstance(item, Line):
         painter.setPen(_pen(palette[item.ink], item.width, item.dash))
         painter.drawPolyline(_polygon(item.points))
-    elif isinstance(item, Shape):
+    elif isinstance(item, Patch):
         painter.setPen(
             _pen(palette[item.ink], item.width, "solid") if item.ink else Qt.PenStyle.NoPen
         )

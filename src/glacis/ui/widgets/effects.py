@@ -3,7 +3,7 @@
 from PyQt6.QtWidgets import QGridLayout
 
 from glacis.core.analysis import AreaResult
-from glacis.core.headline import headlines
+from glacis.core.figures.headline import headlines
 from glacis.core.units.format import number
 from glacis.ui.desk import Desk
 from glacis.ui.walk import group_key

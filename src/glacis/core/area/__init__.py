@@ -1,0 +1,1 @@
+"""One roof area with everything that is known about it."""

@@ -1,0 +1,77 @@
+"""An analysed roof area: what was stated about it and what follows from that."""
+
+from math import cos, radians
+
+from msgspec import Struct
+
+from glacis.core.heat.assess import Films, Heat
+from glacis.core.heat.energy import annual_loss
+from glacis.core.heat.resolve import LayerData
+from glacis.core.materials.library import Family
+from glacis.core.model.document import Assembly, Climate, RoofArea, Targets, Zone
+from glacis.core.model.lookup import plan_area
+from glacis.core.moisture.monthly import Monthly
+from glacis.core.moisture.surface import Surface
+
+
+class AnalysedArea(Struct, frozen=True):
+    """One area with its results.
+
+    Attributes:
+        area: as stated.
+        zone: beneath it.
+        assembly: its build-up.
+        climate: of the site.
+        targets: of the project.
+        target: U to meet [W/(m²·K)].
+        layers: the assembly in numbers, inside to outside.
+        families: of the layers' materials, None for air and unknown materials.
+        own_materials: ids of materials that the project itself states.
+        films: surface resistances used.
+        heat: through the clear field.
+        surface: what the inner surface must reach.
+        monthly: condensation over the year.
+        weight: dry weight [kg/m²].
+    """
+
+    area: RoofArea
+    zone: Zone
+    assembly: Assembly
+    climate: Climate
+    targets: Targets
+    target: float
+    layers: tuple[LayerData, ...]
+    families: tuple[Family | None, ...]
+    own_materials: frozenset[str]
+    films: Films
+    heat: Heat
+    surface: Surface
+    monthly: Monthly
+    weight: float
+
+    @property
+    def winter_surface(self) -> float:
+        """Temperature of the inner surface on the winter design day [°C]."""
+        drop = self.zone.temperature - self.climate.design_winter
+        return self.zone.temperature - drop * self.films.inside / self.heat.resistance
+
+    @property
+    def annual_loss(self) -> float:
+        """Heat lost by transmission in a year [kWh/(m²·a)]."""
+        return annual_loss(self.heat.transmittance, self.climate, self.zone.temperature)
+
+    @property
+    def insulation_ratio(self) -> float:
+        """Share of the insulation's R outside its innermost layer [-]."""
+        found = [x.resistance for x in self.layers if x.is_insulation]
+        return sum(found[1:]) / sum(found) if sum(found) > 0 else 0.0
+
+    @property
+    def true_area(self) -> float:
+        """Area along the slope [m²]."""
+        return plan_area(self.area) / max(1e-9, cos(radians(self.area.pitch)))
+
+    @property
+    def thickness(self) -> float:
+        """Thickness of the build-up without a roof space [m]."""
+        return sum(layer.thickness for layer in self.layers if layer.kind != "roof-space")

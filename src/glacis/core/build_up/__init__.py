@@ -1,0 +1,1 @@
+"""Ways to build a roof: approaches, schools, control layers."""

@@ -1,0 +1,1 @@
+"""Rules about the order of layers, their protection and the insulation."""

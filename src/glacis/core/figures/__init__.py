@@ -1,0 +1,1 @@
+"""The figures a designer watches, with their workings."""

@@ -1,0 +1,171 @@
+"""The headline figures of an area, each with its target and its working."""
+
+from typing import Literal
+
+from msgspec import Struct
+
+from glacis.core.area.analysed import AnalysedArea
+from glacis.core.climate.year import MONTH_NAMES
+from glacis.core.heat.energy import degree_hours
+from glacis.core.heat.working import transmittance_working, weight_working
+from glacis.core.moisture.assess import face_limit
+from glacis.core.moisture.working import monthly_working, surface_working
+from glacis.core.quantities.burdens import carbon_of, carbon_working, cost_of, cost_working
+from glacis.core.thickness.eaves import eaves_working
+from glacis.core.units.format import significant
+from glacis.core.units.quantities import Quantity
+from glacis.core.working import Step, Working
+
+Figure = Literal[
+    "u",
+    "r",
+    "surface",
+    "condensate",
+    "residual",
+    "thickness",
+    "weight",
+    "inner",
+    "cost",
+    "carbon",
+    "loss",
+    "mean",
+    "eaves",
+]
+
+
+class Headline(Struct, frozen=True):
+    """One headline figure.
+
+    Attributes:
+        id: which figure it is.
+        name: as people call it.
+        value: in SI.
+        quantity: what kind of number it is.
+        limit: its target in SI; None where it has none.
+        meets: whether the target is met; None without one.
+        less_is_better: which way is good; None where neither is.
+    """
+
+    id: Figure
+    name: str
+    value: float
+    quantity: Quantity
+    limit: float | None = None
+    meets: bool | None = None
+    less_is_better: bool | None = None
+
+
+def least_limit(roof: AnalysedArea) -> float:
+    """The tightest water limit among the condensing places [kg/m²]."""
+    running = roof.targets.condensate
+    faces = roof.monthly.interfaces
+    return min((face_limit(roof.monthly, face.place, running) for face in faces), default=running)
+
+
+def within_limits(roof: AnalysedArea) -> bool:
+    """Whether every condensing place stays within its own limit."""
+    running = roof.targets.condensate
+    return all(
+        face.peak <= face_limit(roof.monthly, face.place, running)
+        for face in roof.monthly.interfaces
+    )
+
+
+def headlines(roof: AnalysedArea) -> tuple[Headline, ...]:
+    """The figures a designer watches while working."""
+    heat, surface = roof.heat, roof.surface
+    q = Quantity
+    return (
+        Headline(
+            "u", "U-value", heat.transmittance, q.TRANSMITTANCE, roof.target,
+            heat.transmittance <= roof.target * (1 + 1e-9), True,
+        ),
+        Headline("r", "R total", heat.effective, q.RESISTANCE, None, None, False),
+        Headline(
+            "surface", "f_Rsi", heat.surface_factor, q.FACTOR, surface.least_factor,
+            heat.surface_factor >= surface.least_factor, False,
+        ),
+        Headline(
+            "condensate", "Condensate", roof.monthly.peak, q.CONDENSATE, least_limit(roof),
+            within_limits(roof), True,
+        ),
+        Headline(
+            "residual", "Left after a year", roof.monthly.residual, q.CONDENSATE, 0.0,
+            roof.monthly.verdict != "accumulates", True,
+        ),
+        Headline("thickness", "Thickness", roof.thickness, q.THICKNESS),
+        Headline("weight", "Weight, dry", roof.weight, q.AREA_MASS),
+        Headline("cost", "First cost", sum(cost_of(roof.layers)) / 2, q.COST, None, None, True),
+        Headline(
+            "carbon", "Carbon", sum(carbon_of(roof.layers)) / 2, q.CARBON, None, None, True
+        ),
+    )  # fmt: skip
+
+
+def _thickness_working(roof: AnalysedArea) -> Working:
+    steps = tuple(
+        Step(f"d_{n}", layer.name, "", layer.thickness, Quantity.THICKNESS)
+        for n, layer in enumerate(roof.layers, 1)
+        if layer.kind != "roof-space"
+    )
+    shown = " + ".join(significant(step.value * 1000) for step in steps) + " mm"
+    total = Step("d", "Σ d", shown, roof.thickness, Quantity.THICKNESS)
+    return Working(
+        "Thickness of the build-up", (*steps, total), ("A roof space is not part of it.",)
+    )
+
+
+def _inner_working(roof: AnalysedArea) -> Working:
+    indoor, outdoor = roof.zone.temperature, roof.climate.design_winter
+    films, total = roof.films.inside, roof.heat.resistance
+    shown = (
+        f"{significant(indoor)} − {significant(films)}/{significant(total)}"
+        f" × ({significant(indoor)} − {significant(outdoor)})"
+    )
+    step = Step(
+        "θ_si", "θ_i − R_si/R_tot (θ_i − θ_e)", shown, roof.winter_surface, Quantity.TEMPERATURE,
+        "ISO 13788:2012, 4.4.1", "steady state, clear field",
+    )  # fmt: skip
+    return Working(
+        "Inner surface on the winter design day",
+        (step,),
+        ("The room side takes the R_si of the heat loss, not the 0.25 m²·K/W of mould checks.",),
+    )
+
+
+def _loss_working(roof: AnalysedArea) -> Working:
+    hours = degree_hours(roof.climate, roof.zone.temperature)
+    u_value = roof.heat.transmittance
+    shown = f"{significant(u_value)} × {significant(hours, 5)} / 1000"
+    step = Step("Q", "U Σ(θ_i − θ_e) t", shown, roof.annual_loss, Quantity.HEAT_LOSS)
+    return Working(
+        "Heat lost in a year",
+        (step,),
+        (
+            f"Degree hours of the monthly means at {significant(roof.zone.temperature)} °C inside.",
+            "Sun, internal gains, air change and night set-back are not in it.",
+        ),
+    )
+
+
+def working_of(roof: AnalysedArea, figure: Figure) -> Working:
+    """The steps behind a headline figure."""
+    if figure in ("u", "r"):
+        return transmittance_working(roof.layers, roof.heat)
+    if figure == "surface":
+        return surface_working(roof.heat, roof.surface, MONTH_NAMES)
+    if figure in ("condensate", "residual"):
+        return monthly_working(roof.monthly)
+    if figure == "inner":
+        return _inner_working(roof)
+    if figure == "cost":
+        return cost_working(roof.layers)
+    if figure == "carbon":
+        return carbon_working(roof.layers)
+    if figure == "eaves":
+        return eaves_working(roof)
+    if figure == "loss":
+        return _loss_working(roof)
+    if figure == "weight":
+        return weight_working(roof.layers, roof.weight)
+    return _thickness_working(roof)

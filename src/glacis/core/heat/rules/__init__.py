@@ -1,0 +1,1 @@
+"""Rules about heat, surfaces and the data behind them."""

@@ -1,0 +1,107 @@
+"""What rules ask of a roof again and again."""
+
+from collections.abc import Iterable
+
+from glacis.core.area.analysed import AnalysedArea
+from glacis.core.heat.resolve import LayerData
+from glacis.core.judgement.finding import Evidence, Finding, Severity, Stage
+from glacis.core.model.document import HumidityClass, SetPoint
+
+LOW_SLOPE = 10.0
+"""Below this pitch [°] a roof is called low-slope here."""
+WET_SET_POINT = 0.65
+TIGHT_SD = 20.0
+"""From this s_d [m] on a layer lets next to nothing through."""
+OPEN_MU = 10.0
+"""Up to this vapour resistance factor insulation counts as open."""
+FIBRES = ("mineral-fibre", "plant-fibre", "loose-fill")
+STIFF_FIBRES = (
+    "stone-wool-slab",
+    "stone-wool-dual-density",
+    "wood-fibre-board",
+    "wood-fibre-underlay",
+    "cork-board",
+)
+"""Fibre boards that carry feet and joints of their own."""
+
+
+def finding(
+    roof: AnalysedArea,
+    rule: str,
+    severity: Severity,
+    stage: Stage,
+    layers: Iterable[LayerData],
+    template: str,
+    *evidence: Evidence,
+) -> Finding:
+    """A finding on this roof's area."""
+    ids = tuple(layer.id for layer in layers)
+    return Finding(rule, severity, stage, roof.area.id, ids, template, evidence)
+
+
+def is_wet(roof: AnalysedArea) -> bool:
+    """Whether the rooms below count as wet: by use, by class 5 or by a humid set-point."""
+    humidity = roof.zone.humidity
+    if roof.zone.use == "wet":
+        return True
+    if isinstance(humidity, HumidityClass):
+        return humidity.number == 5
+    return isinstance(humidity, SetPoint) and humidity.humidity >= WET_SET_POINT
+
+
+def is_low_slope(roof: AnalysedArea) -> bool:
+    """Whether water is held off by a sheet rather than shed by laps."""
+    return roof.area.pitch < LOW_SLOPE
+
+
+def family(layer: LayerData) -> str:
+    """Id of the material's family; empty for air and unknown materials."""
+    return layer.material.family if layer.material else ""
+
+
+def material(layer: LayerData) -> str:
+    """Id of the material; empty for air and unknown materials."""
+    return layer.material.id if layer.material else ""
+
+
+def is_open_insulation(layer: LayerData) -> bool:
+    """Insulation that vapour passes almost freely."""
+    return (
+        layer.is_insulation
+        and layer.material is not None
+        and (layer.material.mu_dry or 0.0) <= OPEN_MU
+    )
+
+
+def is_vented(roof: AnalysedArea) -> bool:
+    """Whether outside air passes through a layer or a roof space of the build-up."""
+    return any(
+        layer.kind == "roof-space" or (layer.kind == "air" and layer.ventilation == "well")
+        for layer in roof.layers
+    )
+
+
+def first_with(layers: tuple[LayerData, ...], *roles: str) -> int | None:
+    """Index of the innermost layer with one of these roles."""
+    for index, layer in enumerate(layers):
+        if any(layer.has_role(role) for role in roles):
+            return index
+    return None
+
+
+def sheet_covering(layers: tuple[LayerData, ...]) -> int | None:
+    """Index of the innermost waterproofing sheet."""
+    for index, layer in enumerate(layers):
+        if layer.kind == "membrane" and layer.has_role("covering"):
+            return index
+    return None
+
+
+def index_of(roof: AnalysedArea, layer_id: str) -> int:
+    """Index of a layer that is known to be there."""
+    return next(i for i, layer in enumerate(roof.layers) if layer.id == layer_id)
+
+
+def sd_inside(layers: tuple[LayerData, ...], index: int) -> float:
+    """s_d of everything inside layer ``index``, dry cup [m]."""
+    return sum(layer.sd_dry for layer in layers[:index])

@@ -1,0 +1,1 @@
+"""Rules about vapour, retarders and the year of water."""

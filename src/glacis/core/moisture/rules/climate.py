@@ -1,0 +1,305 @@
+"""Rules that depend on the climate and on which way vapour is driven."""
+
+from collections.abc import Iterator
+from functools import partial
+
+from glacis.core.area.analysed import AnalysedArea
+from glacis.core.build_up.control import vapour_layers
+from glacis.core.climate.year import mean_temperature
+from glacis.core.judgement.finding import Evidence, Finding, Remedy, Rule, Severity
+from glacis.core.judgement.questions import (
+    TIGHT_SD,
+    finding,
+    index_of,
+    is_low_slope,
+    is_open_insulation,
+    is_vented,
+    is_wet,
+    material,
+    sd_inside,
+)
+from glacis.core.judgement.remedies import (
+    insert_solid,
+    membrane_remedy,
+    move,
+    swap_membrane,
+    swap_solid,
+    thicken_remedies,
+)
+from glacis.core.model.document import Project
+from glacis.core.model.edit import set_thickness
+from glacis.core.moisture.assess import main_insulation
+from glacis.core.moisture.indoor import outdoor_pressures
+from glacis.core.moisture.rules.vapour import condensing_plane
+from glacis.core.units.quantities import Quantity
+
+INWARD_DRIVE = 300.0
+"""Outdoor over indoor vapour pressure [Pa] that drives vapour inwards for long."""
+WET_AIR, MUCH_RAIN = 0.7, 600.0
+HARD_FROST, ICE_FROST, ICE_U = -12.0, -10.0, 0.2
+LEAST_FLAT_CHANNEL, LEAST_CHANNEL = 0.15, 0.02
+"""Least free height of a ventilated layer [m] below and from 5° of pitch (DIN 4108-3, practice)."""
+TILES = ("slate", "clay-tile", "concrete-tile", "wood-shingles", "fibre-cement-slate")
+
+
+def _unvented_fibre(roof: AnalysedArea) -> Iterator[Finding]:
+    layers = roof.layers
+    main = main_insulation(layers)
+    if main is None or is_vented(roof) or not is_open_insulation(layers[main]):
+        return
+    if condensing_plane(roof) is not None or any(x.is_insulation for x in layers[main + 1 :]):
+        return
+    tight = [x for x in layers[main + 1 :] if x.sd_wet >= TIGHT_SD]
+    wood = [x for x in layers[main + 1 :] if x.wood_based]
+    if not tight or not wood:
+        return
+    inside = sd_inside(layers, main)
+    dries = any(x.sd_dry >= 5 and x.sd_wet <= 0.5 for x in layers[:main])
+    severity: Severity = "mind" if dries and not is_wet(roof) else "stop"
+    yield finding(
+        roof, "vapour.unvented-fibre", severity, "build-up", [layers[main], wood[0], tight[0]],
+        f"{wood[0].name} lies over {layers[main].name} and under {tight[0].name}, unvented: it can "
+        "dry only inwards, past s_d {0}.",
+        Evidence("s_d inside", inside, Quantity.AIR_LAYER),
+    )  # fmt: skip
+
+
+def _warm_the_deck(_project: Project, roof: AnalysedArea, found: Finding) -> tuple[Remedy, ...]:
+    deck = index_of(roof, found.layers[1])
+    above = partial(
+        insert_solid, assembly=roof.assembly.id, index=deck + 1, material="eps-white", thickness=0.2
+    )
+    remedies = [Remedy("Lay rigid insulation over the deck", above)]
+    control = [x for x in roof.layers[:deck] if x.kind == "membrane" and x.has_role("vapour")]
+    if control and found.severity == "stop" and not is_wet(roof):
+        swap = partial(
+            swap_membrane, assembly=roof.assembly.id, layer_id=control[-1].id,
+            material="retarder-variable-strong",
+        )  # fmt: skip
+        remedies.append(Remedy("Put a variable retarder in the place of the inner sheet", swap))
+    return tuple(remedies)
+
+
+UNVENTED_FIBRE = Rule(
+    "vapour.unvented-fibre",
+    "Unvented deck over fibre",
+    "build-up",
+    "stop",
+    "Room air reaches the cold deck through the fibre, and the sheet above keeps the water there. "
+    "With a variable retarder it may dry inwards, if nothing shades it and nothing leaks.",
+    "DIN 4108-3:2018, 5.3.3; insulation ratio rule of US model codes",
+    _unvented_fibre,
+    _warm_the_deck,
+)
+
+
+def _cold_store(roof: AnalysedArea) -> Iterator[Finding]:
+    main = main_insulation(roof.layers)
+    if main is None or roof.zone.temperature >= mean_temperature(roof.climate):
+        return
+    inside = sd_inside(roof.layers, main)
+    outside = sum(x.sd_dry for x in roof.layers[main + 1 :])
+    if inside > outside:
+        controls = [roof.layers[i] for i in vapour_layers(roof.layers[:main])]
+        yield finding(
+            roof, "vapour.cold-store", "stop", "build-up", controls or [roof.layers[main]],
+            f"{roof.zone.name} is colder than the air outside, yet the tighter layers lie inside: "
+            "s_d {0} inside, {1} outside.",
+            Evidence("s_d inside", inside, Quantity.AIR_LAYER),
+            Evidence("s_d outside", outside, Quantity.AIR_LAYER),
+        )  # fmt: skip
+
+
+def _turn_round(_project: Project, roof: AnalysedArea, found: Finding) -> tuple[Remedy, ...]:
+    layer = roof.layers[index_of(roof, found.layers[0])]
+    main = main_insulation(roof.layers)
+    if layer.kind != "membrane" or main is None:
+        return ()
+    change = partial(move, assembly=roof.assembly.id, layer_id=layer.id, index=main)
+    return (Remedy("Move the control layer to the outside of the insulation", change),)
+
+
+COLD_STORE = Rule(
+    "vapour.cold-store",
+    "Cold room with its vapour control inside",
+    "build-up",
+    "stop",
+    "Over a cold room vapour is driven inwards all year: the control layer belongs outside.",
+    "ISO 13788:2012, 6.4; common practice for cold stores",
+    _cold_store,
+    _turn_round,
+)
+
+
+def _inward(roof: AnalysedArea) -> Iterator[Finding]:
+    main = main_insulation(roof.layers)
+    if main is None or is_wet(roof) or roof.zone.temperature < mean_temperature(roof.climate) - 12:
+        return
+    outside = outdoor_pressures(roof.climate)
+    driven = [
+        month for month in range(12)
+        if outside[month] - roof.monthly.air[month].indoor_pressure > INWARD_DRIVE
+        and roof.climate.temperature[month] > roof.zone.temperature
+    ]  # fmt: skip
+    tight = [x for x in roof.layers[:main] if x.kind == "membrane" and x.sd_wet >= TIGHT_SD]
+    if len(driven) >= 3 and tight:
+        worst = max(driven, key=lambda m: outside[m] - roof.monthly.air[m].indoor_pressure)
+        excess = outside[worst] - roof.monthly.air[worst].indoor_pressure
+        yield finding(
+            roof, "vapour.inward-drive", "mind", "build-up", tight[-1:],
+            f"For {len(driven)} months vapour is driven inwards, by {{0}} at most, and "
+            f"{tight[-1].name} stops it inside.",
+            Evidence("drive", excess, Quantity.PRESSURE),
+        )  # fmt: skip
+
+
+def _open_inside(_project: Project, roof: AnalysedArea, found: Finding) -> tuple[Remedy, ...]:
+    change = partial(
+        swap_membrane, assembly=roof.assembly.id, layer_id=found.layers[0],
+        material="retarder-variable",
+    )  # fmt: skip
+    return (Remedy("Put a variable retarder in its place", change),)
+
+
+INWARD = Rule(
+    "vapour.inward-drive",
+    "Retarder on the wrong side for a hot humid summer",
+    "build-up",
+    "mind",
+    "Where rooms are cooled and the air outside is wet, vapour comes from outside and condenses on "
+    "the back of a tight inner sheet.",
+    "Common practice for hot humid climates",
+    _inward,
+    _open_inside,
+)
+
+
+def _no_drive(roof: AnalysedArea) -> Iterator[Finding]:
+    least = LEAST_FLAT_CHANNEL if roof.area.pitch < 5 else LEAST_CHANNEL
+    for layer in roof.layers:
+        vented = layer.kind == "air" and layer.ventilation == "well"
+        if vented and layer.thickness < least - 1e-9:
+            yield finding(
+                roof, "air.no-drive", "mind", "build-up", [layer],
+                "A ventilated layer of {0} at {1} of pitch has no drive; at least {2} is wanted.",
+                Evidence("free height", layer.thickness, Quantity.THICKNESS),
+                Evidence("pitch", roof.area.pitch, Quantity.ANGLE),
+                Evidence("least", least, Quantity.THICKNESS),
+            )  # fmt: skip
+
+
+def _deepen(_project: Project, roof: AnalysedArea, found: Finding) -> tuple[Remedy, ...]:
+    least = found.evidence[2].value
+    change = partial(
+        set_thickness, assembly_id=roof.assembly.id, layer_id=found.layers[0], thickness=least
+    )
+    return (Remedy("Deepen the channel", change),)
+
+
+NO_DRIVE = Rule(
+    "air.no-drive",
+    "Ventilation without a driving force",
+    "build-up",
+    "mind",
+    "Warm air rises along a slope; on the flat only wind moves it, and a shallow channel stops it.",
+    "DIN 4108-3:2018, 5.3.3; DIN 68800-2 practice for flat roofs",
+    _no_drive,
+    _deepen,
+)
+
+
+def _second_water(roof: AnalysedArea) -> Iterator[Finding]:
+    for index, layer in enumerate(roof.layers):
+        if material(layer) not in TILES or not layer.has_role("covering"):
+            continue
+        if any(x.has_role("water") for x in roof.layers[:index]):
+            continue
+        damp = sum(roof.climate.humidity) / 12 > WET_AIR or sum(roof.climate.rain) > MUCH_RAIN
+        words = f"Nothing below {layer.name} catches what is driven through it."
+        yield finding(
+            roof, "climate.second-water", "mind" if damp else "note", "build-up", [layer], words
+        )
+
+
+def _catch(_project: Project, roof: AnalysedArea, found: Finding) -> tuple[Remedy, ...]:
+    covering = index_of(roof, found.layers[0])
+    below = roof.layers[covering - 1] if covering else None
+    index = covering - 1 if below is not None and below.kind == "air" else covering
+    return (
+        membrane_remedy("Lay a breather underlay below the battens", roof, index, "underlay-open"),
+    )
+
+
+SECOND_WATER = Rule(
+    "climate.second-water",
+    "Covering without a second water layer",
+    "build-up",
+    "mind",
+    "Tiles and slates shed rain; they do not seal against it. A roof for dry country leaks in a wet one.",
+    "Common practice; details fit only for dry sites",
+    _second_water,
+    _catch,
+)
+
+
+def _frost_clay(roof: AnalysedArea) -> Iterator[Finding]:
+    if roof.climate.design_winter > HARD_FROST:
+        return
+    for layer in roof.layers:
+        if material(layer) == "clay-tile":
+            yield finding(
+                roof, "climate.frost-clay", "note", "build-up", [layer],
+                "At {0} only clay of a frost-proof grade lasts.",
+                Evidence("winter design day", roof.climate.design_winter, Quantity.TEMPERATURE),
+            )  # fmt: skip
+
+
+def _no_clay(_project: Project, roof: AnalysedArea, found: Finding) -> tuple[Remedy, ...]:
+    name = "slate" if roof.area.pitch >= 22 else "concrete-tile"
+    change = partial(swap_solid, assembly=roof.assembly.id, layer_id=found.layers[0], material=name)
+    return (Remedy("Take a covering that frost does not split", change),)
+
+
+FROST_CLAY = Rule(
+    "climate.frost-clay",
+    "Clay in hard frost",
+    "build-up",
+    "note",
+    "Porous clay takes up water and splits when it freezes, course by course.",
+    "EN 539-2 frost test",
+    _frost_clay,
+    _no_clay,
+)
+
+
+def _ice(roof: AnalysedArea) -> Iterator[Finding]:
+    cold = roof.climate.design_winter <= ICE_FROST
+    if not cold or is_low_slope(roof) or is_vented(roof) or roof.heat.transmittance <= ICE_U:
+        return
+    yield finding(
+        roof, "climate.ice", "note", "heat", [],
+        "At {0} outside and U {1}, unvented, snow melts on the roof and freezes at the eaves.",
+        Evidence("winter design day", roof.climate.design_winter, Quantity.TEMPERATURE),
+        Evidence("U", roof.heat.transmittance, Quantity.TRANSMITTANCE),
+    )  # fmt: skip
+
+
+def _colder_covering(project: Project, roof: AnalysedArea, _finding: Finding) -> tuple[Remedy, ...]:
+    return thicken_remedies(project, roof, ICE_U)
+
+
+ICE = Rule(
+    "climate.ice",
+    "Ice at the eaves",
+    "heat",
+    "note",
+    "Meltwater dams up behind ice and finds the laps. Insulation and a ventilated covering keep the "
+    "snow cold.",
+    "Common practice in snow country",
+    _ice,
+    _colder_covering,
+)
+
+RULES = (
+    UNVENTED_FIBRE, COLD_STORE, INWARD, NO_DRIVE, SECOND_WATER, FROST_CLAY, ICE,
+)  # fmt: skip

@@ -1,0 +1,417 @@
+"""Rules about vapour, voids and condensate."""
+
+from collections.abc import Iterator
+from functools import partial
+
+from glacis.core.area.analysed import AnalysedArea
+from glacis.core.climate.year import coldest_three_mean
+from glacis.core.heat.resolve import LayerData
+from glacis.core.judgement.finding import Evidence, Finding, Remedy, Rule, Severity, no_remedies
+from glacis.core.judgement.questions import TIGHT_SD, is_open_insulation, is_wet
+from glacis.core.judgement.remedies import (
+    fill_void,
+    membrane_remedies,
+    swap_membrane,
+    ventilate,
+    warm_side_index,
+)
+from glacis.core.model.document import Project
+from glacis.core.model.edit import set_thickness
+from glacis.core.moisture.assess import face_limit, main_insulation
+from glacis.core.moisture.monthly import Interface
+from glacis.core.moisture.working import place_name
+from glacis.core.thickness.solve import purchasable
+from glacis.core.units.quantities import DELTA_0, US_PERM, Quantity
+
+CLASS_ONE_SD = DELTA_0 / (0.1 * US_PERM)
+"""s_d [m] of a class I retarder, 0.1 US perm."""
+VOID_FROM = 0.010
+LEAST_PLANE = 7.0
+"""Least temperature of the condensing plane [°C] at ordinary indoor humidity."""
+
+
+def _control_membranes(roof: AnalysedArea) -> list[LayerData]:
+    """Vapour-controlling sheets inside the main insulation."""
+    main = main_insulation(roof.layers)
+    end = len(roof.layers) if main is None else main
+    return [x for x in roof.layers[:end] if x.kind == "membrane" and x.has_role("vapour")]
+
+
+def _barrier_remedies(roof: AnalysedArea, material: str, words: str) -> tuple[Remedy, ...]:
+    """Put ``material`` in the place of the control sheet there is, or lay it in."""
+    present = _control_membranes(roof)
+    if present:
+        sheet = present[-1]
+        change = partial(
+            swap_membrane, assembly=roof.assembly.id, layer_id=sheet.id, material=material
+        )
+        return (Remedy(f"Put {words} in the place of {sheet.name}", change),)
+    return membrane_remedies(roof, warm_side_index(roof), ((f"Lay {words} inside", material),))
+
+
+def _wet_room(roof: AnalysedArea) -> Iterator[Finding]:
+    main = main_insulation(roof.layers)
+    if main is None or not is_wet(roof):
+        return
+    inside = sum(layer.sd_dry for layer in roof.layers[: main + 1])
+    tightest = max((layer.sd_dry for layer in roof.layers[: main + 1]), default=0.0)
+    if tightest < CLASS_ONE_SD:
+        yield Finding(
+            "vapour.wet-room",
+            "stop",
+            "build-up",
+            roof.area.id,
+            (roof.layers[main].id,),
+            f"{roof.zone.name} is a wet room, and nothing closed to vapour lies inside the "
+            "insulation (s_d {0} in all, {1} wanted in one layer).",
+            (
+                Evidence("s_d up to the insulation", inside, Quantity.AIR_LAYER),
+                Evidence("s_d of class I", CLASS_ONE_SD, Quantity.AIR_LAYER),
+            ),
+        )
+
+
+def _wet_room_remedies(
+    _project: Project, roof: AnalysedArea, _finding: Finding
+) -> tuple[Remedy, ...]:
+    return (
+        *_barrier_remedies(roof, "aluminium-foil-barrier", "an aluminium laminated barrier"),
+        *_barrier_remedies(roof, "bitumen-aluminium-barrier", "a bituminous barrier"),
+    )
+
+
+WET_ROOM = Rule(
+    "vapour.wet-room",
+    "Wet room without a vapour control layer",
+    "build-up",
+    "stop",
+    "Pools, kitchens and wet laboratories press vapour into the roof all year; a retarder for "
+    "dwellings does not hold it.",
+    "Retarder class I up to 0.1 US perm; common practice for humid rooms",
+    _wet_room,
+    _wet_room_remedies,
+)
+
+
+def _empty_void(roof: AnalysedArea) -> Iterator[Finding]:
+    layers = roof.layers
+    total = sum(layer.resistance for layer in layers if layer.is_insulation)
+    for index, layer in enumerate(layers[: roof.heat.counted]):
+        if layer.kind != "air" or layer.ventilation != "none" or layer.thickness < VOID_FROM:
+            continue
+        below = sum(x.resistance for x in layers[:index] if x.is_insulation)
+        above = sum(x.resistance for x in layers[index:] if x.is_insulation)
+        closed = sum(x.sd_wet for x in layers[index + 1 :])
+        if below > 0 and above < 0.3 * total and closed > 0.5:
+            yield Finding(
+                "vapour.empty-void",
+                "stop",
+                "build-up",
+                roof.area.id,
+                (layer.id,),
+                "An empty, unvented void of {0} lies over the insulation, under layers of s_d {1}.",
+                (
+                    Evidence("depth of the void", layer.thickness, Quantity.THICKNESS),
+                    Evidence("s_d above it", closed, Quantity.AIR_LAYER),
+                ),
+            )
+
+
+def _void_remedies(_project: Project, roof: AnalysedArea, finding: Finding) -> tuple[Remedy, ...]:
+    void = finding.layers[0]
+    index = next(i for i, layer in enumerate(roof.layers) if layer.id == void)
+    found = [
+        Remedy(
+            "Ventilate the void from edge to edge",
+            partial(ventilate, assembly=roof.assembly.id, layer_id=void),
+        )
+    ]
+    for layer in reversed(roof.layers[:index]):
+        if layer.is_insulation and layer.material is not None:
+            change = partial(
+                fill_void, assembly=roof.assembly.id, layer_id=void, material=layer.material.id
+            )
+            found.append(Remedy(f"Fill the void with {layer.name}", change))
+            break
+    return tuple(found)
+
+
+EMPTY_VOID = Rule(
+    "vapour.empty-void",
+    "Empty unvented void over the insulation",
+    "build-up",
+    "stop",
+    "Moist air reaches the cold side of a void and finds neither insulation nor a way out: the "
+    "deck above it rots.",
+    "DIN 4108-3:2018, 5.3.3; common failure",
+    _empty_void,
+    _void_remedies,
+)
+
+
+def _double_trap(roof: AnalysedArea) -> Iterator[Finding]:
+    layers = roof.layers[: roof.heat.counted]
+    tight = [
+        index
+        for index, layer in enumerate(layers)
+        if layer.sd_dry >= TIGHT_SD and not layer.is_insulation and layer.kind == "membrane"
+    ]
+    if len(tight) < 2:
+        return
+    inner, outer = tight[0], tight[-1]
+    trapped = [x for x in layers[inner + 1 : outer] if x.wood_based or _framed_in_wood(x)]
+    if not trapped:
+        return
+    yield Finding(
+        "vapour.double-trap",
+        "mind",
+        "build-up",
+        roof.area.id,
+        tuple(x.id for x in (layers[inner], *trapped, layers[outer])),
+        f"{trapped[0].name} lies between two tight sheets, s_d {{0}} inside and {{1}} outside: "
+        "water once in cannot leave.",
+        (
+            Evidence("s_d inside", layers[inner].sd_dry, Quantity.AIR_LAYER),
+            Evidence("s_d outside", layers[outer].sd_dry, Quantity.AIR_LAYER),
+        ),
+    )
+
+
+def _framed_in_wood(layer: LayerData) -> bool:
+    return layer.frame is not None and not layer.frame.metal
+
+
+def _trap_remedies(_project: Project, roof: AnalysedArea, finding: Finding) -> tuple[Remedy, ...]:
+    if is_wet(roof):
+        return ()
+    change = partial(
+        swap_membrane,
+        assembly=roof.assembly.id,
+        layer_id=finding.layers[0],
+        material="retarder-variable-strong",
+    )
+    return (Remedy("Put a variable retarder in the place of the inner sheet", change),)
+
+
+DOUBLE_TRAP = Rule(
+    "vapour.double-trap",
+    "Moisture trapped between two tight layers",
+    "moisture",
+    "mind",
+    "Timber between two closed sheets keeps every drop that was built in or leaks in later.",
+    "DIN 68800-2:2012, annex A; common practice",
+    _double_trap,
+    _trap_remedies,
+)
+
+
+def _accumulates(roof: AnalysedArea) -> Iterator[Finding]:
+    monthly = roof.monthly
+    if monthly.verdict != "accumulates":
+        return
+    worst = max(monthly.interfaces, key=lambda face: face.peak)
+    yield Finding(
+        "moisture.accumulates",
+        "stop",
+        "moisture",
+        roof.area.id,
+        (monthly.path.layers[worst.layer].id,),
+        f"Water stays in the roof: {{0}} left after a year, most of it "
+        f"{place_name(monthly, worst)}.",
+        (
+            Evidence("left after twelve months", monthly.residual, Quantity.CONDENSATE),
+            Evidence("most at one time", monthly.peak, Quantity.CONDENSATE),
+        ),
+    )
+
+
+def _drier_remedies(_project: Project, roof: AnalysedArea, _finding: Finding) -> tuple[Remedy, ...]:
+    if is_wet(roof):
+        return _barrier_remedies(roof, "aluminium-foil-barrier", "an aluminium laminated barrier")
+    present = max((x.sd_dry for x in _control_membranes(roof)), default=0.0)
+    found: list[Remedy] = []
+    for sd, material, words in (
+        (10.0, "retarder-fixed-10", "a retarder of s_d 10 m"),
+        (70.0, "polyethylene-sheet", "a polyethylene barrier"),
+        (1500.0, "aluminium-foil-barrier", "an aluminium laminated barrier"),
+    ):
+        if sd > present:
+            found.extend(_barrier_remedies(roof, material, words))
+    return tuple(found[:2])
+
+
+ACCUMULATES = Rule(
+    "moisture.accumulates",
+    "Water gathers year on year",
+    "moisture",
+    "stop",
+    "More water condenses in winter than leaves in summer, so the roof gets wetter every year.",
+    "ISO 13788:2012, 6.6 c",
+    _accumulates,
+    _drier_remedies,
+)
+
+
+def _limits(roof: AnalysedArea) -> list[tuple[Interface, float]]:
+    running = roof.targets.condensate
+    return [
+        (face, face_limit(roof.monthly, face.place, running)) for face in roof.monthly.interfaces
+    ]
+
+
+def _over_limit(roof: AnalysedArea) -> Iterator[Finding]:
+    for face, limit in _limits(roof):
+        if face.peak <= limit:
+            continue
+        layer = roof.monthly.path.layers[face.layer]
+        yield Finding(
+            "moisture.over-limit",
+            "stop" if face.peak > 2 * limit else "mind",
+            "moisture",
+            roof.area.id,
+            (layer.id,),
+            f"{{0}} of water gathers {place_name(roof.monthly, face)}; {{1}} may be held there.",
+            (
+                Evidence("most at one time", face.peak, Quantity.CONDENSATE),
+                Evidence("limit", limit, Quantity.CONDENSATE),
+            ),
+        )
+
+
+OVER_LIMIT = Rule(
+    "moisture.over-limit",
+    "More condensate than the layer may hold",
+    "moisture",
+    "stop",
+    "Above its limit water runs and drips, or wood stays wet long enough to decay.",
+    "ISO 13788:2012, 6.6 b; DIN 4108-3:2018, 5.2.4 for wood",
+    _over_limit,
+    _drier_remedies,
+)
+
+
+def _dries(roof: AnalysedArea) -> Iterator[Finding]:
+    monthly = roof.monthly
+    if monthly.verdict != "dries" or any(face.peak > limit for face, limit in _limits(roof)):
+        return
+    worst = max(monthly.interfaces, key=lambda face: face.peak)
+    yield Finding(
+        "moisture.dries",
+        "note",
+        "moisture",
+        roof.area.id,
+        (monthly.path.layers[worst.layer].id,),
+        f"{{0}} of water gathers {place_name(monthly, worst)} in winter and dries by the monthly "
+        "method.",
+        (Evidence("most at one time", worst.peak, Quantity.CONDENSATE),),
+    )
+
+
+DRIES = Rule(
+    "moisture.dries",
+    "Condensate that dries out",
+    "moisture",
+    "note",
+    "The monthly method finds water within the limits that leaves again; it counts no sun, rain "
+    "or leaks.",
+    "ISO 13788:2012, 6.6 b",
+    _dries,
+    no_remedies,
+)
+
+
+def condensing_plane(roof: AnalysedArea) -> tuple[int, float, float] | None:
+    """Outermost permeable insulation under closed-cell insulation, R inside and outside it.
+
+    Returns:
+        Index of the permeable layer, R up to its outer face and R beyond [m²·K/W]; None
+        where the build-up is not of this kind.
+    """
+    layers = roof.layers[: roof.heat.counted]
+    if len(layers) < len(roof.layers) and roof.heat.vented_by == "":
+        return None
+    permeable = [i for i, x in enumerate(layers) if is_open_insulation(x)]
+    if not permeable:
+        return None
+    plane = permeable[-1]
+    if not any(x.is_insulation and not is_open_insulation(x) for x in layers[plane + 1 :]):
+        return None
+    inside = roof.films.inside + sum(x.resistance for x in layers[: plane + 1])
+    outside = sum(x.resistance for x in layers[plane + 1 :]) + roof.heat.main.surfaces[1]
+    return plane, inside, outside
+
+
+def plane_temperature(roof: AnalysedArea, inside: float, outside: float) -> float:
+    """Temperature of the condensing plane in the three coldest months [°C]."""
+    cold = coldest_three_mean(roof.climate)
+    warm = roof.zone.temperature
+    return warm - inside / (inside + outside) * (warm - cold)
+
+
+def _ratio(roof: AnalysedArea) -> Iterator[Finding]:
+    plane = condensing_plane(roof)
+    if plane is None or is_wet(roof):
+        return
+    index, inside, outside = plane
+    temperature = plane_temperature(roof, inside, outside)
+    if temperature < LEAST_PLANE:
+        yield Finding(
+            "vapour.ratio",
+            "mind",
+            "build-up",
+            roof.area.id,
+            (roof.layers[index].id,),
+            f"The outer face of {roof.layers[index].name} falls to {{0}} in the three coldest "
+            "months; {1} keeps it dry. Outside share of R: {2}.",
+            (
+                Evidence("condensing plane", temperature, Quantity.TEMPERATURE),
+                Evidence("least", LEAST_PLANE, Quantity.TEMPERATURE),
+                Evidence("outside share", outside / (inside + outside), Quantity.SHARE),
+            ),
+        )
+
+
+def _ratio_remedies(_project: Project, roof: AnalysedArea, _finding: Finding) -> tuple[Remedy, ...]:
+    plane = condensing_plane(roof)
+    if plane is None:
+        return ()
+    index, inside, outside = plane
+    for layer in roof.layers[index + 1 : roof.heat.counted]:
+        if not layer.is_insulation:
+            continue
+        for thickness in purchasable(layer):
+            more = layer.resistance * (thickness / layer.thickness - 1)
+            if more > 0 and plane_temperature(roof, inside, outside + more) >= LEAST_PLANE:
+                change = partial(
+                    set_thickness,
+                    assembly_id=roof.assembly.id,
+                    layer_id=layer.id,
+                    thickness=thickness,
+                )
+                return (Remedy(f"Thicken {layer.name} outside until the plane is warm", change),)
+    return ()
+
+
+RATIO = Rule(
+    "vapour.ratio",
+    "Too little insulation outside",
+    "build-up",
+    "mind",
+    "Closed insulation outside must keep the face of the open insulation inside it above the dew "
+    "point of the room.",
+    "Insulation ratio rule of US model codes: condensing plane at 7 °C (45 °F) or more",
+    _ratio,
+    _ratio_remedies,
+)
+
+
+def worst_severity(findings: tuple[Finding, ...]) -> Severity | None:
+    """The gravest severity among ``findings``."""
+    present = {finding.severity for finding in findings}
+    for severity in ("stop", "mind", "note"):
+        if severity in present:
+            return severity
+    return None
+
+
+RULES = (WET_ROOM, EMPTY_VOID, DOUBLE_TRAP, ACCUMULATES, OVER_LIMIT, DRIES, RATIO)

@@ -1,0 +1,1 @@
+"""What a build-up costs and what it weighs on the climate."""

@@ -1,0 +1,81 @@
+"""The strip along the eaves where the roof leaves no room for the full insulation."""
+
+from math import cos, radians, sin
+
+from msgspec import Struct
+
+from glacis.core.area.analysed import AnalysedArea
+from glacis.core.thickness.solve import insulation_indices, transmittance_at
+from glacis.core.units.format import significant
+from glacis.core.units.quantities import Quantity
+from glacis.core.working import Step, Working
+
+
+class Eaves(Struct, frozen=True):
+    """What the strip does to its area.
+
+    Attributes:
+        share: of the area that the strip takes [-].
+        transmittance: U in the strip [W/(m²·K)].
+        whole: U of the area with its strip [W/(m²·K)].
+    """
+
+    share: float
+    transmittance: float
+    whole: float
+
+
+def eaves_length(roof: AnalysedArea) -> float:
+    """Length along the eaves in plan [m]: how far the outline reaches across its fall."""
+    angle = radians(roof.area.azimuth)
+    along = [x * cos(angle) - y * sin(angle) for x, y in roof.area.outline]
+    return max(along) - min(along)
+
+
+def eaves_of(roof: AnalysedArea) -> Eaves | None:
+    """The strip of an area; None where none is stated or nothing insulates.
+
+    The squeezed insulation keeps its conductivity: light wool conducts less when squeezed, so
+    this is on the safe side (ISO 6946:2017 gives no rule for it).
+    """
+    width, thickness = roof.area.eaves_width, roof.area.eaves_thickness
+    if width <= 0 or thickness <= 0:
+        return None
+    found = insulation_indices(roof)
+    if not found:
+        return None
+    index = max(found, key=lambda i: roof.layers[i].resistance)
+    u_strip = transmittance_at(roof, index, min(thickness, roof.layers[index].thickness))
+    share = min(1.0, width * eaves_length(roof) / roof.true_area)
+    whole = (1 - share) * roof.heat.transmittance + share * u_strip
+    return Eaves(share, u_strip, whole)
+
+
+def whole_transmittance(roof: AnalysedArea) -> float:
+    """U of an area with its eaves strip, if it has one [W/(m²·K)]."""
+    strip = eaves_of(roof)
+    return roof.heat.transmittance if strip is None else strip.whole
+
+
+def eaves_working(roof: AnalysedArea) -> Working:
+    """How the eaves strip came into U."""
+    strip = eaves_of(roof)
+    kind = Quantity.TRANSMITTANCE
+    if strip is None:
+        step = Step("U", "no strip stated", "", roof.heat.transmittance, kind)
+        return Working("U with the eaves strip", (step,))
+    length = f"{significant(roof.area.eaves_width)} × {significant(eaves_length(roof))}"
+    shown = f"{length} / {significant(roof.true_area)}"
+    mix = (
+        f"(1 − {significant(strip.share)}) × {significant(roof.heat.transmittance)}"
+        f" + {significant(strip.share)} × {significant(strip.transmittance)}"
+    )
+    return Working(
+        "U with the eaves strip",
+        (
+            Step("f", "b l/A", shown, strip.share, Quantity.SHARE, "", "share of the strip"),
+            Step("U_e", "as U, with the insulation of the strip", "", strip.transmittance, kind),
+            Step("U_A", "(1 − f) U + f U_e", mix, strip.whole, kind, "area-weighted"),
+        ),
+        ("Squeezed insulation keeps its conductivity.",),
+    )

@@ -1,0 +1,256 @@
+"""Thicknesses that meet a target: by one layer, or shared between two.
+
+Only what can be bought is proposed: one or two boards of the material's series.
+"""
+
+from bisect import bisect_left
+from collections.abc import Callable, Iterator
+from typing import Literal
+
+from msgspec import Struct
+
+from glacis.core.area.analysed import AnalysedArea
+from glacis.core.heat.assess import assess, weight
+from glacis.core.heat.corrections import rain_per_day
+from glacis.core.heat.resolve import LayerData, rescaled
+from glacis.core.moisture.assess import assess_moisture
+from glacis.core.moisture.monthly import Verdict
+from glacis.core.quantities.burdens import carbon_of, cost_of
+
+MOST_OPTIONS = 8
+REACH = 1e-9
+
+Order = Literal["thickness", "weight", "cost", "carbon"]
+
+
+class Wish(Struct, frozen=True):
+    """What an answer has to meet.
+
+    Attributes:
+        target: U at most [W/(m²·K)].
+        height: thickness of the whole build-up at most [m]; None for no limit.
+        weight: dry weight at most [kg/m²]; None for no limit.
+        least_outside: share of the insulation's R outside its innermost layer at least [-].
+        order: by what answers are ranked.
+    """
+
+    target: float
+    height: float | None = None
+    weight: float | None = None
+    least_outside: float = 0.0
+    order: Order = "thickness"
+
+
+class Option(Struct, frozen=True):
+    """One answer.
+
+    Attributes:
+        thicknesses: pairs of layer id and thickness [m].
+        transmittance: U_c [W/(m²·K)].
+        thickness: of the whole build-up [m].
+        weight: dry [kg/m²].
+        outside: share of the insulation's R outside its innermost layer [-].
+        cost: least and most, by the library [per m²].
+        carbon: least and most, A1 to A3 [kg CO2e/m²].
+        moisture: verdict of the monthly method.
+    """
+
+    thicknesses: tuple[tuple[str, float], ...]
+    transmittance: float
+    thickness: float
+    weight: float
+    outside: float
+    cost: tuple[float, float]
+    carbon: tuple[float, float]
+    moisture: Verdict
+
+
+class Solution(Struct, frozen=True):
+    """All answers, best first, and which wish binds.
+
+    Attributes:
+        options: at most eight.
+        binding: the wish that shut out most answers, in words; empty where none did.
+    """
+
+    options: tuple[Option, ...]
+    binding: str
+
+
+def with_thicknesses(
+    layers: tuple[LayerData, ...], chosen: dict[int, float]
+) -> tuple[LayerData, ...]:
+    """The layers with some at other thicknesses [m], by index."""
+    return tuple(
+        rescaled(layer, chosen[index]) if index in chosen else layer
+        for index, layer in enumerate(layers)
+    )
+
+
+def transmittance_of(roof: AnalysedArea, layers: tuple[LayerData, ...]) -> float:
+    """U_c [W/(m²·K)] of the roof with other ``layers``."""
+    rain = rain_per_day(roof.climate)
+    stated = roof.assembly.imperfections
+    heat = assess(layers, roof.heat.direction, roof.films, stated, rain, roof.targets.method)
+    return heat.transmittance
+
+
+def transmittance_at(roof: AnalysedArea, index: int, thickness: float) -> float:
+    """U_c [W/(m²·K)] with layer ``index`` at ``thickness`` [m]."""
+    return transmittance_of(roof, with_thicknesses(roof.layers, {index: thickness}))
+
+
+def purchasable(layer: LayerData) -> list[float]:
+    """Thicknesses [m] that one or two boards of the layer's material can make, rising."""
+    series = layer.material.thicknesses if layer.material else ()
+    return sorted({*series, *(round(a + b, 6) for a in series for b in series)})
+
+
+def least_thickness(roof: AnalysedArea, index: int, target: float) -> float | None:
+    """The least purchasable thickness [m] of layer ``index`` that brings U to ``target``.
+
+    More insulation hardly ever raises U, so the series is halved rather than walked; what is
+    found is checked, since screws through next to no insulation are the exception.
+    """
+    series = purchasable(roof.layers[index])
+
+    def meets(thickness: float) -> bool:
+        return transmittance_at(roof, index, thickness) <= target * (1 + REACH)
+
+    place = bisect_left(series, True, key=meets)
+    return series[place] if place < len(series) and meets(series[place]) else None
+
+
+def exact_thickness(
+    roof: AnalysedArea, index: int, target: float, most: float = 1.5
+) -> float | None:
+    """The thickness [m] of layer ``index`` at which U is ``target``; None beyond ``most`` [m]."""
+    if transmittance_at(roof, index, most) > target:
+        return None
+    low, high = 1e-4, most
+    for _ in range(60):
+        middle = (low + high) / 2
+        if transmittance_at(roof, index, middle) > target:
+            low = middle
+        else:
+            high = middle
+    return high
+
+
+def insulation_indices(roof: AnalysedArea) -> list[int]:
+    """Counted layers that insulate and can be bought in more than one thickness."""
+    layers = roof.layers[: roof.heat.counted]
+    return [i for i, x in enumerate(layers) if x.is_insulation and len(purchasable(x)) > 1]
+
+
+def outside_share(layers: tuple[LayerData, ...]) -> float:
+    """Share of the insulation's R that lies outside its innermost layer [-]."""
+    found = [x.resistance for x in layers if x.is_insulation]
+    return sum(found[1:]) / sum(found) if sum(found) > 0 else 0.0
+
+
+def _candidates(roof: AnalysedArea, target: float) -> Iterator[dict[int, float]]:
+    """Thicknesses by index: each layer alone, then each pair with the second as thin as will do."""
+    indices = insulation_indices(roof)
+    for index in indices:
+        alone = least_thickness(roof, index, target)
+        if alone is not None:
+            yield {index: alone}
+    for first, second in ((a, b) for a in indices for b in indices if a < b):
+        series = purchasable(roof.layers[second])
+        for thickness in purchasable(roof.layers[first]):
+            meets = _meets(roof, target, first, thickness, second)
+            place = bisect_left(series, True, key=meets)
+            if place < len(series) and meets(series[place]):
+                yield {first: thickness, second: series[place]}
+
+
+def _meets(
+    roof: AnalysedArea, target: float, first: int, thickness: float, second: int
+) -> Callable[[float], bool]:
+    def check(other: float) -> bool:
+        layers = with_thicknesses(roof.layers, {first: thickness, second: other})
+        return transmittance_of(roof, layers) <= target * (1 + REACH)
+
+    return check
+
+
+def _option(roof: AnalysedArea, chosen: dict[int, float]) -> Option:
+    layers = with_thicknesses(roof.layers, chosen)
+    monthly = assess_moisture(layers, roof.films, roof.monthly.air)
+    return Option(
+        thicknesses=tuple((roof.layers[i].id, t) for i, t in chosen.items()),
+        transmittance=transmittance_of(roof, layers),
+        thickness=sum(x.thickness for x in layers if x.kind != "roof-space"),
+        weight=weight(layers),
+        outside=outside_share(layers),
+        cost=cost_of(layers),
+        carbon=carbon_of(layers),
+        moisture=monthly.verdict,
+    )
+
+
+def _rank(option: Option, order: Order) -> tuple[float, ...]:
+    wet = float(option.moisture == "accumulates")
+    key = {
+        "thickness": option.thickness,
+        "weight": option.weight,
+        "cost": sum(option.cost),
+        "carbon": sum(option.carbon),
+    }[order]
+    return (wet, round(key, 6), option.thickness, option.weight)
+
+
+def solve(roof: AnalysedArea, wish: Wish) -> Solution:
+    """Purchasable thicknesses that meet ``wish``, best first; those that stay wet come last."""
+    chosen = {_whole(roof, c): c for c in _candidates(roof, wish.target)}
+    options = [_quick(roof, c) for c in chosen.values()]
+    shut_out: dict[str, int] = {}
+    kept = []
+    for candidate, thickness, mass, outside in options:
+        reasons = []
+        if wish.height is not None and thickness > wish.height + REACH:
+            reasons.append("height")
+        if wish.weight is not None and mass > wish.weight + REACH:
+            reasons.append("weight")
+        if outside < wish.least_outside - REACH:
+            reasons.append("share outside")
+        for reason in reasons:
+            shut_out[reason] = shut_out.get(reason, 0) + 1
+        if not reasons:
+            kept.append(candidate)
+    ranked = sorted((_option(roof, c) for c in _shortlist(roof, kept, wish.order)),
+                    key=lambda option: _rank(option, wish.order))  # fmt: skip
+    binding = max(shut_out, key=lambda reason: shut_out[reason]) if shut_out else ""
+    if not options:
+        binding = "target"
+    return Solution(tuple(ranked[:MOST_OPTIONS]), binding)
+
+
+def _whole(roof: AnalysedArea, chosen: dict[int, float]) -> tuple[float, ...]:
+    """All thicknesses that follow, so that two ways of saying the same count once."""
+    return tuple(chosen.get(i, roof.layers[i].thickness) for i in insulation_indices(roof))
+
+
+def _quick(
+    roof: AnalysedArea, chosen: dict[int, float]
+) -> tuple[dict[int, float], float, float, float]:
+    layers = with_thicknesses(roof.layers, chosen)
+    thickness = sum(x.thickness for x in layers if x.kind != "roof-space")
+    return chosen, thickness, weight(layers), outside_share(layers)
+
+
+def _shortlist(
+    roof: AnalysedArea, chosen: list[dict[int, float]], order: Order
+) -> list[dict[int, float]]:
+    """The few that are worth the moisture calculation, by the wished order."""
+
+    def key(candidate: dict[int, float]) -> float:
+        layers = with_thicknesses(roof.layers, candidate)
+        if order == "weight":
+            return weight(layers)
+        if order == "thickness":
+            return sum(x.thickness for x in layers if x.kind != "roof-space")
+        return sum(cost_of(layers) if order == "cost" else carbon_of(layers))
+
+    return sorted(chosen, key=key)[: 2 * MOST_OPTIONS]

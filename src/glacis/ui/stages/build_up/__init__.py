@@ -1,0 +1,1 @@
+"""The Build-up bench: the section, edited in the drawing."""

@@ -1,0 +1,1 @@
+"""The Compare bench: variants side by side."""

@@ -1,0 +1,1 @@
+"""The Handover bench: the report and what else can be taken along."""

@@ -1,0 +1,1 @@
+"""The Heat bench: paths, thickness and methods."""

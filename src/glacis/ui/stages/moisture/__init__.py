@@ -1,0 +1,1 @@
+"""The Moisture bench: the year of water."""

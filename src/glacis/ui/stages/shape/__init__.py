@@ -1,0 +1,1 @@
+"""The Shape bench: the roof drawn, measured and cut."""

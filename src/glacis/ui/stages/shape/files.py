@@ -1,0 +1,70 @@
+"""What the Shape bench reads and writes: pictures, cut cards, outlines out of drawings."""
+
+from collections.abc import Callable
+from pathlib import Path
+
+from glacis.core.errors import GlacisError
+from glacis.core.shape.cuts import Saw
+from glacis.core.shape.drawn import Found
+from glacis.report.scene import Scene
+from glacis.ui.bench import Bench
+from glacis.ui.drawing.canvas import Canvas, png_of
+from glacis.ui.prompts import Prompts
+
+PICTURES = "SVG drawings (*.svg);;PNG pictures (*.png)"
+
+
+class ShapeFiles:
+    """Asks where, and reads or writes; what goes wrong is said and changes nothing."""
+
+    def __init__(self, bench: Bench, prompts: Prompts) -> None:
+        self._bench = bench
+        self._prompts = prompts
+
+    def _write(self, title: str, name: str, kinds: str, make: Callable[[Path], bytes]) -> None:
+        from glacis.files.atomic import write_atomic
+
+        proposal = f"{self._bench.desk.project.name} {name}"
+        path = self._prompts.save_path(self._bench, title, proposal, kinds)
+        if path is None:
+            return
+        try:
+            write_atomic(path, make(path))
+        except GlacisError as fault:
+            self._bench.said.emit(str(fault), True)
+            return
+        self._bench.said.emit(f"Written: {path.name}", False)
+
+    def save_picture(self, view: str, canvas: Canvas, scene: Callable[[], Scene]) -> None:
+        """Write a drawing: SVG in print colours, or PNG as it is shown."""
+        from glacis.report.svg import scene_svg
+
+        def make(path: Path) -> bytes:
+            if path.suffix.lower() == ".png":
+                return png_of(canvas)
+            return scene_svg(scene(), self._bench.desk.project.name).encode()
+
+        self._write("Save picture", f"{view}.svg", PICTURES, make)
+
+    def write_cards(self, saw: Saw) -> None:
+        """Write a card for every cut."""
+        from glacis.report.cut_cards import cut_cards_pdf
+
+        project = self._bench.desk.project
+        self._write(
+            "Write cut cards", "cut cards.pdf", "PDF (*.pdf)",
+            lambda _path: cut_cards_pdf(project, saw),
+        )  # fmt: skip
+
+    def outlines(self) -> Found | None:
+        """Outlines out of a drawing; None where none was chosen or it could not be read."""
+        from glacis.files.geojson_read import read_outlines
+
+        path = self._prompts.outline_path(self._bench)
+        if path is None:
+            return None
+        try:
+            return read_outlines(path)
+        except GlacisError as fault:
+            self._prompts.tell(self._bench, "Not read", str(fault))
+            return None

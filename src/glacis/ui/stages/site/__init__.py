@@ -1,0 +1,1 @@
+"""The Site bench: climate, rooms and targets."""
