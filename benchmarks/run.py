@@ -12,7 +12,7 @@ from statistics import median
 from msgspec.structs import replace
 
 import glacis
-from glacis.core.analysis import Analyser
+from glacis.core.analysis.analyser import Analyser
 from glacis.core.model.document import Project
 from glacis.core.model.edit import set_thickness
 from glacis.core.thickness.solve import Wish, solve

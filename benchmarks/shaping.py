@@ -6,7 +6,7 @@ from statistics import median
 
 from msgspec.structs import replace
 
-from glacis.core.analysis import Analyser
+from glacis.core.analysis.analyser import Analyser
 from glacis.core.model.geometry import Footprint, FootprintEdge, Loop
 from glacis.core.shape.change import Under, add_roof, move_corner_to
 from glacis.core.shape.rims import Band, Rim

@@ -7,7 +7,8 @@ from typing import Any
 
 from msgspec.structs import replace
 
-from glacis.core.analysis import Analyser, AreaResult
+from glacis.core.analysis.analyser import Analyser
+from glacis.core.analysis.results import AreaResult
 from glacis.core.build_up.approaches.fits import fitting
 from glacis.core.materials.library import Library
 from glacis.core.model.document import (

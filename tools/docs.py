@@ -8,8 +8,8 @@ import msgspec
 ROOT = Path(__file__).parent.parent
 sys.path.insert(0, str(ROOT / "tests"))
 
-from glacis.core.analysis import Analyser
-from glacis.core.judgement.catalogue import RULES
+from glacis.core.analysis.analyser import Analyser
+from glacis.core.judgement.catalogue import rule_book
 from glacis.demo.examples import EXAMPLES, example_project
 from glacis.demo.sallow_creek import sallow_creek
 from glacis.demo.shipped import demo_file
@@ -38,7 +38,7 @@ def rules_page() -> str:
     ]
     lines += [
         f"| `{r.id}` | {r.title} | {r.severity} | {r.stage} | {r.reason} | {r.source} |"
-        for r in RULES
+        for r in rule_book().rules
     ]
     return "\n".join(lines) + "\n"
 

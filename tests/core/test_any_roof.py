@@ -8,13 +8,13 @@ from hypothesis import HealthCheck, given, settings
 from hypothesis import strategies as st
 from msgspec.structs import replace
 
-from glacis.core.analysis import AreaResult
+from glacis.core.analysis.propose import propose
+from glacis.core.analysis.results import AreaResult
 from glacis.core.build_up.approaches.catalogue import APPROACHES
 from glacis.core.build_up.control import control_layers
 from glacis.core.build_up.schools import schools_of
 from glacis.core.errors import GlacisError
 from glacis.core.figures.headline import headlines, working_of
-from glacis.core.judgement.catalogue import remedies_of
 from glacis.core.judgement.decisions import accept
 from glacis.core.model.document import (
     Decision,
@@ -33,11 +33,10 @@ from glacis.core.model.layers import (
     SolidLayer,
 )
 from glacis.core.model.validate import check_project
-from glacis.core.propose import propose
 from glacis.core.thickness.returns import returns_of
 from glacis.core.thickness.solve import Wish, solve
 from glacis.files.project_file import decode, encode
-from glacis.files.results import results_json
+from glacis.report.results import results_json
 from glacis.report.section import SectionStyle, section_scene
 from support import MILD, MILD_HUMIDITY, analyser, climate, library, roof_project
 
@@ -132,7 +131,7 @@ def test_every_figure_is_finite_and_opens_a_working_that_ends_in_it(project):
     assert roof.heat.transmittance > 0
     assert all(mass >= 0 for face in roof.monthly.interfaces for mass in face.mass)
     assert roof.monthly.residual <= roof.monthly.peak + 1e-12
-    assert [thread.control for thread in control_layers(roof)] == [
+    assert [thread.control for thread in control_layers(roof.layers)] == [
         "water",
         "air",
         "vapour",
@@ -144,11 +143,11 @@ def test_every_figure_is_finite_and_opens_a_working_that_ends_in_it(project):
 @given(projects())
 def test_every_remedy_makes_a_sound_document_and_never_a_second_fault_of_its_kind(project):
     judge = analyser()
-    result = judge.analyse(project).areas[0]
-    for finding in result.findings:
+    results = judge.analyse(project)
+    for finding in results.findings:
         assert "{0}" not in finding.message("si")
         assert finding.message("us")
-        for remedy in remedies_of(project, result.roof, finding):
+        for remedy in results.remedies(finding):
             after = remedy.change(project)
             check_project(after)
             assert after != project, remedy.title
@@ -165,7 +164,7 @@ def test_every_finding_can_be_accepted_and_the_file_keeps_it(project):
     assert results.open_findings == ()
     again = decode(encode(project), "x.glacis")
     assert again == project
-    data = results_json(project, results)
+    data = results_json(judge.analyse(project))
     text = json.dumps(data, allow_nan=False)
     assert all(entry["accepted"] for entry in json.loads(text)["findings"])
 
@@ -179,7 +178,7 @@ def test_any_roof_can_be_built_another_way(project, approach):
     except GlacisError as fault:
         pytest.fail(f"{approach.id}: {fault}")
     check_project(made)
-    after = judge.preview_area(made, "a")
+    after = judge.preview(made).of("a")
     assert after.roof.assembly.approach == approach.id
     for school in schools_of(after.roof):
         changed = replace(made, assemblies=(school.assembly,))
@@ -210,7 +209,8 @@ def test_the_solver_never_proposes_what_misses_its_wish(project, target):
 @settings(max_examples=30, deadline=None, suppress_health_check=[HealthCheck.too_slow])
 @given(projects(), st.sampled_from(["si", "us"]), st.sampled_from(["full", "thickness"]))
 def test_any_section_can_be_drawn(project, system, labels):
-    roof = result_of(project).roof
+    results = analyser().analyse(project)
+    roof = results.of("a").roof
     style = SectionStyle(
         700,
         480,
@@ -221,7 +221,7 @@ def test_any_section_can_be_drawn(project, system, labels):
         threads=True,
         live=True,
     )
-    scene = section_scene(roof, style)
+    scene = section_scene(roof, results.detail("a"), style)
     for item in scene.items:
         numbers = (item.x, item.y) if hasattr(item, "text") else item.points
         assert all(isfinite(value) for value in numbers)

@@ -40,11 +40,11 @@ from glacis.core.shape.starters import PLAN_FORMS, Start, roofs_for, start_footp
 from glacis.files.dxf_write import roof_dxf
 from glacis.files.project_file import decode, encode
 from glacis.files.shape_csv import cuts_csv, edges_csv
+from glacis.report.chapters.shape.rows import area_rows, cut_rows, junction_rows, opening_rows
 from glacis.report.charts.facets import painted_in_order, view_from
 from glacis.report.charts.in_space import _facets
 from glacis.report.charts.outlines import Held, fit_shape, shape_plan_scene
 from glacis.report.charts.shades import Shading
-from glacis.report.geometry import area_rows, cut_rows, junction_rows, opening_rows
 from report.test_geometry import ray_depth
 from support import demo
 
@@ -204,9 +204,9 @@ def test_any_shape_is_drawn_listed_and_written(start, moves):
     rows = (area_rows, junction_rows, cut_rows)
     assert all(len({len(row) for row in make(project, shape)}) == 1 for make in rows)
     assert len(opening_rows(project)) == 1 + len(project.openings) + len(project.dormers)
-    assert edges_csv(project).count("\n") == 1 + len(shape.junctions)
-    assert cuts_csv(project).count("\n") == 1 + 2 * len(shape.cuts)
-    assert roof_dxf(project)
+    assert edges_csv(project, shape_of(project)).count("\n") == 1 + len(shape.junctions)
+    assert cuts_csv(project, shape_of(project)).count("\n") == 1 + 2 * len(shape.cuts)
+    assert roof_dxf(project, shape_of(project))
 
 
 @settings(max_examples=25, suppress_health_check=[HealthCheck.too_slow])

@@ -3,12 +3,12 @@
 import pytest
 from msgspec.structs import replace
 
+from glacis.core.analysis.propose import propose
 from glacis.core.build_up.approaches.catalogue import APPROACHES
 from glacis.core.build_up.approaches.fits import misfit
 from glacis.core.model.document import ApproachId
 from glacis.core.model.layers import Framing, MembraneLayer, SolidLayer
 from glacis.core.model.validate import check_project
-from glacis.core.propose import propose
 from support import analyser, climate, demo, roof_project
 
 GYPSUM = SolidLayer(id="g", material="gypsum-board", thickness=0.0125)
@@ -30,7 +30,7 @@ def test_every_approach_starts_from_a_roof_that_works(approach, setting):
     judge = analyser()
     made = propose(judge, project, "a", approach.id)
     check_project(made)
-    result = judge.preview_area(made, "a")
+    result = judge.preview(made).of("a")
     assert result.roof.assembly.approach == approach.id
     assert misfit(approach.id, result.roof.layers) == ""
     assert result.roof.heat.transmittance <= result.roof.target
@@ -83,7 +83,7 @@ def test_a_shared_assembly_is_left_to_the_others():
 
 def test_a_roof_that_is_not_what_it_is_called_says_why():
     project = roof_project(GYPSUM, pitch=30, approach="cold-ventilated-slope")
-    result = analyser().preview_area(project, "a")
+    result = analyser().preview(project).of("a")
     finding = next(f for f in result.findings if f.rule == "order.approach")
     assert "no insulation lies between members" in finding.template
     wet = replace(project.zones[0], use="wet")

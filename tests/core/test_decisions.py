@@ -73,9 +73,9 @@ def test_a_variant_is_kept_compared_built_and_let_go():
     assert variant.name == "Thicker"
     check_project(project)
     assert analyser().analyse(project).areas == analyser().analyse(demo()).areas
-    preview = analyser().preview_area(in_place(project, variant.id), "hall-south")
+    preview = analyser().preview(in_place(project, variant.id)).of("hall-south")
     promoted = promote_variant(project, variant.id)
-    real = analyser().preview_area(promoted, "hall-south")
+    real = analyser().preview(promoted).of("hall-south")
     assert real.roof.heat.transmittance == preview.roof.heat.transmittance
     kept = variants_of(promoted, built.id)[-1]
     assert kept.name == f"Before: {built.name}"

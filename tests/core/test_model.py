@@ -5,8 +5,8 @@ from math import cos, radians, tan
 import pytest
 from msgspec.structs import replace
 
-from glacis.core.analysis import material_ids
 from glacis.core.errors import GlacisError, MissingReference, ValueRefused
+from glacis.core.heat.parts import material_ids
 from glacis.core.materials.library import nearest_purchasable, read_material
 from glacis.core.model.document import Project
 from glacis.core.model.edit import (
@@ -160,13 +160,19 @@ def test_an_edit_recomputes_only_what_depends_on_it():
     engine = analyser()
     engine.analyse(demo())
     first = dict(engine.counts)
-    assert first == {"thermal": 4, "indoor": 3, "moisture": 4, "judgement": 11}
+    assert first == {
+        "thermal": 4, "air": 3, "monthly": 4, "area": 11, "figures": 11, "findings": 11, "shape": 1,
+        "whole findings": 1,
+    }  # fmt: skip
     engine.analyse(demo())
     assert engine.counts == first
     changed = set_thickness(demo(), "lab-low-slope", "insulation", 0.2)
     engine.analyse(changed)
     more = {part: engine.counts[part] - first[part] for part in first}
-    assert more == {"thermal": 1, "indoor": 0, "moisture": 1, "judgement": 1}
+    assert more == {
+        "thermal": 1, "air": 0, "monthly": 1, "area": 1, "figures": 1, "findings": 1, "shape": 0,
+        "whole findings": 1,
+    }  # fmt: skip
     engine.analyse(replace(changed, name="Renamed"))
     assert {part: engine.counts[part] - first[part] for part in first} == more
 
@@ -197,7 +203,8 @@ def test_in_a_large_project_one_edit_recomputes_one_assembly():
     directions = {area.pitch > 60 for area in project.areas if area.assembly == "a5"}
     zones = {area.zone for area in project.areas if area.assembly == "a5"}
     assert more == {
-        "thermal": len(directions), "indoor": 0, "moisture": len(zones), "judgement": users,
+        "thermal": len(directions), "air": 0, "monthly": len(zones), "area": users,
+        "figures": users, "findings": users, "shape": 0, "whole findings": 1,
     }  # fmt: skip
 
 

@@ -3,12 +3,13 @@
 import pytest
 from msgspec.structs import replace
 
-from glacis.core.judgement.catalogue import RULES, remedies_of
-from glacis.core.judgement.finding import SEVERITIES
+from glacis.core.judgement.catalogue import rule_book
+from glacis.core.judgement.finding import SEVERITIES, Finding, Remedy
 from glacis.core.model.document import FixingSet, HumidityClass, Imperfections, Project, SetPoint
 from glacis.core.model.layers import AirLayer, Framing, MembraneLayer, SolidLayer
 from support import analysed, analyser, climate, demo, own_material, roof_project, rules_of
 
+RULES = tuple(rule for rule in rule_book().rules if rule.about == "area")
 GYPSUM = SolidLayer(id="gypsum", material="gypsum-board", thickness=0.0125)
 WOOL = SolidLayer(id="wool", material="stone-wool-batt", thickness=0.2)
 DEEP_WOOL = SolidLayer(id="wool", material="stone-wool-batt", thickness=0.24)
@@ -282,7 +283,7 @@ def test_a_faulty_roof_trips_the_rule_and_a_good_one_does_not(rule):
     assert rules_of(GOOD) == set()
 
 
-@pytest.mark.parametrize("rule", RULES, ids=lambda rule: rule.id)
+@pytest.mark.parametrize("rule", rule_book().rules, ids=lambda rule: rule.id)
 def test_every_rule_says_why_and_by_what_source(rule):
     assert len(rule.reason) > 20
     assert rule.source
@@ -297,12 +298,16 @@ def measure(project: Project, rule: str) -> float:
     return graveness * 1e6 + figure if findings else 0.0
 
 
+def remedies(project: Project, finding: Finding) -> tuple[Remedy, ...]:
+    return analyser().analyse(project).remedies(finding)
+
+
 def offered() -> list[tuple[str, Project, int]]:
     found = []
     for rule, project in TRIPS.items():
         result = analysed(project)
         finding = next(f for f in result.findings if f.rule == rule)
-        count = len(remedies_of(project, result.roof, finding))
+        count = len(remedies(project, finding))
         found += [(rule, project, number) for number in range(count)]
     return found
 
@@ -313,7 +318,7 @@ def offered() -> list[tuple[str, Project, int]]:
 def test_every_remedy_clears_or_lowers_its_finding(rule, project, number):
     result = analysed(project)
     finding = next(f for f in result.findings if f.rule == rule)
-    remedy = remedies_of(project, result.roof, finding)[number]
+    remedy = remedies(project, finding)[number]
     after = remedy.change(project)
     assert after != project
     assert measure(after, rule) < measure(project, rule)
@@ -322,9 +327,10 @@ def test_every_remedy_clears_or_lowers_its_finding(rule, project, number):
 def test_every_remedy_of_the_demo_clears_or_lowers_its_finding():
     project = demo()
     judge = analyser()
-    for item in judge.analyse(project).areas:
+    results = judge.analyse(project)
+    for item in results.areas:
         for finding in item.findings:
-            for remedy in remedies_of(project, item.roof, finding):
+            for remedy in results.remedies(finding):
                 after = judge.preview(remedy.change(project)).area(item.roof.area.id)
                 assert after is not None
                 assert finding not in after.findings, remedy.title

@@ -130,7 +130,8 @@ def test_outside_a_slightly_vented_layer_corrections_count_what_enters_the_total
 def test_control_layers_are_traced_and_a_gap_is_a_gap():
     hall = next(a for a in analyser().analyse(demo()).areas if a.roof.area.id == "hall-south")
     threads = {
-        t.control: [hall.roof.layers[i].id for i in t.layers] for t in control_layers(hall.roof)
+        t.control: [hall.roof.layers[i].id for i in t.layers]
+        for t in control_layers(hall.roof.layers)
     }
     assert threads == {
         "water": ["over", "underlay", "slate"],
@@ -139,7 +140,7 @@ def test_control_layers_are_traced_and_a_gap_is_a_gap():
         "thermal": ["between"],
     }
     attic = next(a for a in analyser().analyse(demo()).areas if a.roof.area.id == "bunkhouse")
-    gaps = {t.control for t in control_layers(attic.roof) if not t.layers}
+    gaps = {t.control for t in control_layers(attic.roof.layers) if not t.layers}
     assert gaps == {"air", "vapour"}
 
 

@@ -10,7 +10,7 @@ from PyQt6.QtGui import QMouseEvent
 from PyQt6.QtWidgets import QApplication, QWidget
 
 from glacis.report.scene import Hot
-from glacis.ui.app import make_window
+from glacis.ui.app import Homes, make_window
 from glacis.ui.drawing.canvas import Canvas
 from glacis.ui.prompts import Answer, Prompts
 from glacis.ui.stages.build_up.bench import SectionBench
@@ -62,10 +62,12 @@ def answers() -> Answers:
 @pytest.fixture
 def window(qtbot, tmp_path, answers) -> Iterator[MainWindow]:
     """The window on the demo; closing it must leave no thread and no window."""
-    made = make_window(True, None, tmp_path / "config", tmp_path / "journal", answers)
+    homes = Homes(tmp_path / "config", tmp_path / "journal")
+    made = make_window(True, None, homes, answers)
     made.resize(1280, 800)
     made.show()
     qtbot.waitExposed(made)
+    made.desk.session.judge_all()
     yield made
     answers.answer = "discard"
     assert made.close()
@@ -78,9 +80,12 @@ def window(qtbot, tmp_path, answers) -> Iterator[MainWindow]:
 
 @pytest.fixture
 def section(window) -> SectionBench:
-    bench = window.bench("build-up")
-    assert isinstance(bench, SectionBench)
-    return bench
+    return window.bench("build-up", SectionBench)
+
+
+def choose(window: MainWindow, text: str) -> None:
+    """Take something out of the menus by its words."""
+    next(made for action, made in window.menu_entries if action.text == text).trigger()
 
 
 def let_go(window: MainWindow) -> None:

@@ -3,6 +3,7 @@
 import pytest
 from PyQt6.QtCore import Qt
 
+from e2e.conftest import choose
 from glacis.core.model.variants import variants_of
 from glacis.files.project_file import load
 from support import demo
@@ -12,12 +13,12 @@ def test_a_whole_design_comes_back_undone_step_by_step(window, qtbot, tmp_path, 
     desk = window.desk
     before = desk.project
     desk.select_area("laboratory")
-    window.choose_approach()
+    choose(window, "Approach…")
     panel = window.bench("build-up").panels.approaches
     panel.choose("planted")
     qtbot.mouseClick(panel.take, Qt.MouseButton.LeftButton)
     assert desk.assembly.approach == "planted"
-    window.solve()
+    choose(window, "Solve for the target…")
     solver = window.bench("build-up").panels.solver
     solver.most_u.setText("0.15")
     qtbot.keyClick(solver.most_u, Qt.Key.Key_Return)
@@ -61,7 +62,7 @@ def test_a_whole_design_comes_back_undone_step_by_step(window, qtbot, tmp_path, 
 def test_the_approach_chooser_tells_what_would_change_before_it_is_taken(window):
     window.desk.select_area("hall-south")
     before = window.desk.project
-    window.choose_approach()
+    choose(window, "Approach…")
     panel = window.bench("build-up").panels.approaches
     for row in range(panel.list.count()):
         panel.list.setCurrentRow(row)
@@ -96,7 +97,7 @@ def test_an_empty_project_grows_a_roof(window, qtbot):
 
 def test_solver_limits_are_typed_emptied_and_refused(window, qtbot):
     window.desk.select_area("hall-south")
-    window.solve()
+    choose(window, "Solve for the target…")
     panel = window.bench("build-up").panels.solver
     first = panel.answer.options[0]
     panel.most_height.setText("100 mm")

@@ -217,7 +217,7 @@ def test_picking_an_area_in_the_plan_shows_it_everywhere(window):
     window.core._pick_area(hot(canvas, "area", "corridor"), QPointF())
     assert window.desk.area.roof.area.id == "corridor"
     assert window.core._areas.currentText() == "Link corridor"
-    window.step_area("1")
+    window.step_area(1)
     assert window.desk.area.roof.area.id == "dormer-left"
     assert QApplication.instance() is not None
 

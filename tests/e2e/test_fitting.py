@@ -5,7 +5,7 @@ from itertools import combinations, pairwise
 import pytest
 from PyQt6.QtWidgets import QApplication, QWidget
 
-from glacis.ui.desk import STAGES
+from glacis.core.stages import STAGES
 from glacis.ui.stages.build_up.bench import SectionBench
 
 SIZES = [(1100, 700), (1280, 800)]
@@ -41,7 +41,7 @@ def test_strip_tally_and_heads_fit_for_every_layer_of_the_demo(window, size, uni
             QApplication.processEvents()
             _fits(bench.strip)
     _fits(window.tally)
-    for stage in STAGES:
+    for stage in (s.id for s in STAGES):
         window.show_stage(stage)
         QApplication.processEvents()
         _fits(window.bench(stage))
@@ -89,7 +89,7 @@ def test_panels_fit_over_their_bench(window, size):
 
 @pytest.mark.parametrize("turns", [1, 3])
 def test_findings_of_another_document_have_their_room_at_once(window, turns):
-    window.open_barn()
+    window.open_demo("sallow-creek")
     window.desk.adjust(theme="lamp")
     QApplication.processEvents()
     window.desk.adjust(theme="sheet")

@@ -9,9 +9,10 @@ from pypdf import PdfReader
 from PyQt6.QtCore import QEvent, QPointF, Qt
 from PyQt6.QtTest import QTest
 
-from e2e.conftest import drag, hot, middle, send
+from e2e.conftest import choose, drag, hot, middle, send
 from glacis.core.model.edit import assign_assembly
 from glacis.core.shape.change import settle
+from glacis.core.shape.shape import shape_of
 from glacis.files.dxf_write import roof_dxf
 from glacis.report.scene import Text
 from glacis.ui.stages.shape.bench import ShapeBench
@@ -32,7 +33,7 @@ def bare(window, shape) -> ShapeBench:
     """The demo with nothing on its roofs."""
     plain = replace(window.desk.project, dormers=(), openings=())
     kept = tuple(a for a in plain.areas if not a.id.startswith("dormer"))
-    window.desk.open_document(settle(replace(plain, areas=kept)), None)
+    window.desk.open_document(settle(replace(plain, areas=kept)))
     return shape
 
 
@@ -301,10 +302,10 @@ def test_openings_are_dragged_typed_and_kept_clear_of_each_other(window, shape):
 def test_planes_are_freed_and_a_whole_roof_goes_in_one_step(window, shape):
     window.desk.select_area("hall-south")
     before = window.desk.project
-    window.free_planes()
+    choose(window, "Free the planes")
     assert not window.desk.project.footprints
     assert shape.hand.outline()
-    window.free_planes()
+    choose(window, "Free the planes")
     assert "stands for itself" in window._message.text()
     window.undo()
     shape.remove.click()
@@ -375,7 +376,7 @@ def test_every_view_is_saved_as_svg_and_png(window, shape, answers, tmp_path, vi
 def test_outlines_are_read_from_a_file_of_which_the_unit_is_asked(window, shape, answers, tmp_path):
     before = window.desk.project
     answers.path = tmp_path / "roof.dxf"
-    answers.path.write_bytes(roof_dxf(before))
+    answers.path.write_bytes(roof_dxf(before, shape_of(before)))
     shape.read_file()
     assert shape.panel.layer.currentData() == "ROOF-OUTLINE"
     assert shape.panel.unit.currentText() == "metres"
@@ -443,7 +444,7 @@ def test_a_cut_opens_its_working_and_its_card(window, shape, answers, tmp_path):
 
 
 def test_the_second_demo_opens_in_us_units(window, shape):
-    window.open_barn()
+    window.open_demo("sallow-creek")
     assert window.desk.system == "us"
     shape.refresh()
     told_now = told(shape)

@@ -289,7 +289,7 @@ def test_things_are_nudged_and_corners_stay_where_roofs_would_not_close(window):
 def test_both_demos_show_on_every_view_of_the_shape_stage(window):
     bench = window.bench("shape")
     for name in ("tern-point", "sallow-creek"):
-        window.desk.open_document(shipped_demo(name), None)
+        window.desk.open_document(shipped_demo(name))
         for area in window.desk.project.areas:
             window.desk.select_area(area.id)
             for view in ("plan", "space", "cuts", "layers"):

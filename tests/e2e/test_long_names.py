@@ -8,9 +8,9 @@ from pypdf import PdfReader
 from PyQt6.QtWidgets import QApplication
 
 from glacis.core.model.variants import keep_variant
+from glacis.core.stages import STAGES
 from glacis.files.project_file import decode, encode
 from glacis.report.pdf import report_pdf
-from glacis.ui.desk import STAGES
 from glacis.ui.widgets.one_line import elided
 from glacis.ui.widgets.paragraph import text_advance
 from support import analyser, demo, own_material
@@ -40,8 +40,8 @@ def named(name: str):
 
 @pytest.mark.parametrize("name", [LONG, ODD], ids=["long", "odd"])
 def test_every_stage_shows_any_name(window, name):
-    window.desk.open_document(named(name), None)
-    for stage in STAGES:
+    window.desk.open_document(named(name))
+    for stage in (s.id for s in STAGES):
         window.show_stage(stage)
         for area in window.desk.project.areas[:2]:
             window.desk.select_area(area.id)
@@ -57,7 +57,7 @@ def test_every_stage_shows_any_name(window, name):
 def test_any_name_is_saved_and_reported(name):
     project = named(name)
     assert decode(encode(project), "x.glacis") == project
-    content = report_pdf(project, analyser().analyse(project))
+    content = report_pdf(analyser().analyse(project))
     text = "".join(page.extract_text() for page in PdfReader(io.BytesIO(content)).pages)
     assert "Unresolved findings" in text
     assert ("boat shed" in text) if name == LONG else ("<b>Roof</b>" in text)

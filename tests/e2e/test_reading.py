@@ -4,6 +4,7 @@ import pytest
 from PyQt6.QtCore import Qt
 from PyQt6.QtWidgets import QApplication, QTextBrowser
 
+from e2e.conftest import choose
 from glacis.ui.stages.heat.bench import FIGURES
 from glacis.ui.widgets.labels import WrappedLabel, rich
 from glacis.ui.widgets.paragraph import Paragraph, broken, text_advance
@@ -71,7 +72,7 @@ def test_every_figure_of_the_heat_bench_opens_a_working_that_ends_in_it(window, 
 def test_the_hand_stays_on_the_bench(window, qtbot):
     bench = window.bench("build-up")
     bench.canvas.setFocus()
-    window.insert_layer()
+    choose(window, "Insert…")
     assert bench.panels.palette.search.hasFocus()
     qtbot.keyClick(bench.panels.palette.search, Qt.Key.Key_Escape)
     assert bench.canvas.hasFocus()

@@ -17,7 +17,7 @@ PLAIN = Qt.KeyboardModifier.NoModifier
 @pytest.fixture
 def shape(window) -> ShapeBench:
     """The bench on the demo with a plain hall whose planes stand for themselves."""
-    window.desk.open_document(free_demo(), None)
+    window.desk.open_document(free_demo())
     window.show_stage("shape")
     window.desk.select_area("hall-south")
     bench = window.bench("shape")

@@ -8,12 +8,12 @@ from msgspec.structs import replace
 from PyQt6.QtCore import QEvent, QPointF, Qt
 from PyQt6.QtWidgets import QApplication, QTextBrowser
 
-from e2e.conftest import Answers, drag, hot, let_go, middle
+from e2e.conftest import Answers, choose, drag, hot, let_go, middle
+from glacis.core.stages import STAGES
 from glacis.files.project_file import encode, save
+from glacis.report.offers import exports
 from glacis.session.journal import Journal
-from glacis.ui.actions import ACTIONS
-from glacis.ui.app import _last_resort, make_window, offer_recovery
-from glacis.ui.desk import STAGES
+from glacis.ui.app import Homes, _last_resort, make_window, offer_recovery
 from glacis.ui.pages import AboutPage, KeyboardPage
 from glacis.ui.stages.handover.bench import HandoverBench
 from glacis.ui.stages.site.bench import SiteBench
@@ -23,7 +23,7 @@ from support import demo
 def test_every_stage_shows_in_both_themes_and_unit_systems(window):
     for _ in range(2):
         for _ in range(2):
-            for stage in STAGES[:-1]:
+            for stage in (s.id for s in STAGES[:-1]):
                 window.show_stage(stage)
                 for area in window.desk.project.areas:
                     window.desk.select_area(area.id)
@@ -35,11 +35,11 @@ def test_every_stage_shows_in_both_themes_and_unit_systems(window):
 
 def test_an_empty_project_says_what_to_do_first(window):
     window.new_project()
-    for stage in STAGES:
+    for stage in (s.id for s in STAGES):
         window.show_stage(stage)
         assert not window.grab().isNull()
     assert "add one, or open a project or the demo" in window.bench("heat")._line.words
-    window.insert_layer()
+    choose(window, "Insert…")
     window.open_working("u")
     assert "no roof area yet" in window._message.text()
     window.open_demo()
@@ -125,30 +125,38 @@ def test_months_are_picked_on_the_moisture_bench(window, qtbot):
 def test_the_report_is_previewed_and_written(window, qtbot, answers, tmp_path):
     bench = window.bench("handover")
     assert isinstance(bench, HandoverBench)
-    qtbot.waitUntil(lambda: bench._content is not None and not bench.jobs.busy, timeout=20000)
+    qtbot.waitUntil(lambda: bench.ready is not None, timeout=40000)
     assert "pages" in bench._line.words
+    offered = exports(window.desk.stages)
+    writes = (action.trigger for action in bench.files.actions())
     for name, write in (
-        ("r.pdf", window.write_report), ("l.csv", bench.write_layers), ("r.json", bench.write_results),
-        *zip(
-            ("s.csv", "e.csv", "c.csv", "r.dxf", "k.pdf"),
-            (a.trigger for a in bench.schedules.actions()), strict=True,
-        ),
-    ):  # fmt: skip
+        ("r.pdf", bench.write_report),
+        *zip((f"{e.id}{e.suffix}" for e in offered), writes, strict=True),
+    ):
         answers.path = tmp_path / name
         write()
         assert answers.path.stat().st_size > 500
     answers.path = tmp_path / "no" / "where.pdf"
-    window.write_report()
+    bench.write_report()
     assert "No such file" in answers.told[-1]
-    assert json.loads((tmp_path / "r.json").read_text())["format"] == "glacis-results/1"
+    assert json.loads((tmp_path / "results.json").read_text())["format"] == "glacis-results/1"
 
 
 def test_a_report_job_can_be_cancelled(window, qtbot):
     bench = window.bench("handover")
-    bench._stop()
-    assert not bench.jobs.busy
+    assert bench.busy
+    bench.stop()
+    assert not bench.busy
     assert "stopped" in bench._line.words
-    assert bench._content is None
+    assert bench.ready is None
+    window.show_stage("heat")
+    bench = window.bench("handover", HandoverBench)
+    qtbot.waitUntil(lambda: bench.ready is not None, timeout=40000)
+    first = bench.ready
+    window.desk.act("Rename", lambda project: replace(project, name="Renamed"))
+    assert bench.ready is None
+    window.undo()
+    assert bench.ready == first
 
 
 def test_bad_files_leave_the_open_project_as_it_was(window, answers, tmp_path):
@@ -192,9 +200,8 @@ def test_a_file_changed_by_someone_else_is_not_overwritten_unasked(window, answe
 def test_a_file_open_elsewhere_is_not_opened_twice(window, answers, tmp_path, qtbot):
     answers.path = tmp_path / "one.glacis"
     window.save()
-    other = make_window(
-        False, answers.path, tmp_path / "c2", tmp_path / "journal", other_answers := Answers()
-    )
+    homes = Homes(tmp_path / "c2", tmp_path / "journal")
+    other = make_window(False, answers.path, homes, other_answers := Answers())
     qtbot.waitUntil(lambda: bool(other_answers.told))
     assert "open in another window" in other_answers.told[0]
     other.close()
@@ -216,7 +223,7 @@ def test_what_a_crash_left_behind_is_offered(window, answers, tmp_path, qtbot):
 
 def test_edits_reach_the_journal_and_saving_clears_it(window, answers, tmp_path, qtbot):
     window.desk.act("Rename", lambda project: replace(project, name="Changed"))
-    written = window.documents._journal.path
+    written = window.documents.journal.path
     qtbot.waitUntil(written.exists)
     assert b"Changed" in written.read_bytes()
     answers.path = tmp_path / "done.glacis"
@@ -238,14 +245,14 @@ def test_an_error_in_a_slot_is_told_and_loses_nothing(window, monkeypatch, capsy
 
 
 def test_window_state_is_remembered(qtbot, tmp_path, answers):
-    config, journals = tmp_path / "config", tmp_path / "journal"
-    first = make_window(True, None, config, journals, answers)
+    homes = Homes(tmp_path / "config", tmp_path / "journal")
+    first = make_window(True, None, homes, answers)
     first.resize(1190, 760)
     first.show()
     first.toggle_theme()
     first.toggle_findings()
     first.close()
-    second = make_window(True, None, config, journals, answers)
+    second = make_window(True, None, homes, answers)
     assert (second.width(), second.height()) == (1190, 760)
     assert second.desk.settings.theme == "lamp"
     assert not second.desk.settings.findings_open
@@ -256,12 +263,16 @@ def test_window_state_is_remembered(qtbot, tmp_path, answers):
 
 
 def test_the_action_table_makes_menus_and_pages(window):
-    keys = [action.keys for action in ACTIONS if action.keys]
+    keys = [action.keys for action in window.actions_offered if action.keys]
     assert len(keys) == len(set(keys))
-    assert all(hasattr(window, action.id) for action in ACTIONS)
-    page, about = KeyboardPage(window), AboutPage(window)
+    page = KeyboardPage(window, window.desk.stages, window.kinds, window.actions_offered)
+    about = AboutPage(window)
     text = page.findChild(QTextBrowser).toPlainText()
     assert all(key in text for key in keys)
+    for stage in STAGES:
+        assert f"Ctrl+G, {stage.letter}" in text
+        assert all(key.words in text for key in window.kinds[stage.id].keys)
+    assert len({stage.letter for stage in STAGES}) == len(STAGES)
     assert "General Public License" in about.findChild(QTextBrowser).toPlainText()
     page.close()
     about.close()
@@ -270,7 +281,7 @@ def test_the_action_table_makes_menus_and_pages(window):
 def test_everything_that_can_be_pressed_has_a_name(window):
     from PyQt6.QtWidgets import QAbstractButton, QComboBox, QLineEdit
 
-    for stage in STAGES:
+    for stage in (s.id for s in STAGES):
         window.show_stage(stage)
     for kind in (QAbstractButton, QComboBox, QLineEdit):
         for widget in window.findChildren(kind):

@@ -31,7 +31,7 @@ BOX = [(0.0, 0.0), (10.0, 0.0), (10.0, 6.0), (0.0, 6.0)]
 
 def read_back(tmp_path, project: Project) -> Found:
     path = tmp_path / "roof.dxf"
-    path.write_bytes(roof_dxf(project))
+    path.write_bytes(roof_dxf(project, shape_of(project)))
     return read_outlines(path)
 
 
@@ -57,7 +57,7 @@ def test_every_edge_is_drawn_once_at_its_true_length_on_its_layer(tmp_path):
     project = replace(demo(), footprints=(), areas=tuple(replace(a, grown=None) for a in demo().areas),
                       dormers=(), openings=())  # fmt: skip
     path = tmp_path / "roof.dxf"
-    path.write_bytes(roof_dxf(project))
+    path.write_bytes(roof_dxf(project, shape_of(project)))
     drawn: dict[str, float] = {}
     drawing = ezdxf.readfile(path)
     for line in drawing.modelspace().query("LINE"):

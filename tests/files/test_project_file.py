@@ -16,8 +16,8 @@ from glacis.files.atomic import stamp_of, write_atomic
 from glacis.files.errors import FileRefused
 from glacis.files.layers_csv import layers_csv
 from glacis.files.project_file import decode, encode, load, save
-from glacis.files.results import results_json
 from glacis.files.schema import project_schema
+from glacis.report.results import results_json
 from support import analyser, demo
 
 SCHEMA = Path(__file__).parents[2] / "docs" / "project.schema.json"
@@ -169,7 +169,7 @@ def test_saving_keeps_permissions_and_follows_links(tmp_path):
 
 
 def test_results_have_the_promised_shape():
-    data = results_json(demo(), analyser().analyse(demo()))
+    data = results_json(analyser().analyse(demo()))
     assert data["format"] == "glacis-results/1"
     area = next(a for a in data["areas"] if a["id"] == "laboratory")
     for key in ("name", "U", "R_total", "R_upper", "R_lower", "f_Rsi", "f_Rsi_min"):

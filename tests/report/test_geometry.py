@@ -13,13 +13,13 @@ from glacis.core.model.document import Project
 from glacis.core.shape.cuts import Saw
 from glacis.core.shape.shape import shape_of
 from glacis.core.shape.vectors import dot, normal_of
+from glacis.report.chapters.shape.rows import area_rows, cut_rows, junction_rows
 from glacis.report.charts.cuts import Choice, cuts_scene
 from glacis.report.charts.exploded import Apart, exploded_scene, runs_across
 from glacis.report.charts.facets import Facet, View, painted_in_order, view_from
 from glacis.report.charts.in_space import Turn, _facets, space_scene
 from glacis.report.charts.outlines import Held, _bounds, fit_shape, shape_plan_scene
 from glacis.report.charts.shades import ShadeKind, Shading, shading
-from glacis.report.geometry import area_rows, cut_rows, junction_rows
 from glacis.report.plan import fit_plan, plan_scene
 from glacis.report.scene import Line, Patch, Text
 from glacis.report.svg import scene_svg

@@ -8,7 +8,6 @@ from hypothesis import strategies as st
 from msgspec.structs import replace
 from pypdf import PdfReader
 
-from glacis.core.analysis import AreaResult
 from glacis.core.judgement.decisions import accept
 from glacis.core.model.document import Decision
 from glacis.core.model.edit import set_thickness
@@ -23,13 +22,13 @@ from glacis.report.charts.returns import next_words, returns_scene
 from glacis.report.charts.staircase import staircase_scene
 from glacis.report.charts.water import verdict_words, water_scene
 from glacis.report.frame import POINTS_PER_METRE
+from glacis.report.front import alike
 from glacis.report.hatch import DRAWERS, hatched
 from glacis.report.palette import LAMP, PRINT, SHEET
-from glacis.report.pdf import alike, report_pdf
+from glacis.report.pdf import report_pdf
 from glacis.report.plan import plan_scene
 from glacis.report.scene import Line, Patch, Scene, Text, runs, shorten, spread, text_width, wrapped
 from glacis.report.section import SectionStyle, lay_out, section_scene
-from glacis.session.jobs import Cancelled
 from support import analyser, demo, roof_project
 
 RESULTS = analyser().analyse(demo())
@@ -80,8 +79,9 @@ def test_labels_never_overlap_even_on_the_most_layered_roof(count):
         else MembraneLayer(id=f"m{k}", material="retarder-fixed-2")
         for k in range(count)
     )
-    roof = analyser().analyse(roof_project(*layers)).areas[0].roof
-    scene = section_scene(roof, STYLE)
+    results = analyser().analyse(roof_project(*layers))
+    roof = results.of("a").roof
+    scene = section_scene(roof, results.detail("a"), STYLE)
     x = lay_out(roof, STYLE).right + 40
     lines = sorted(i.y for i in scene.items if isinstance(i, Text) and i.x == x)
     assert all(b - a >= 11.9 for a, b in zip(lines, lines[1:], strict=False))
@@ -89,20 +89,20 @@ def test_labels_never_overlap_even_on_the_most_layered_roof(count):
 
 def all_scenes(system: str) -> list[Scene]:
     found = []
-    for roof in ROOFS:
+    for result in RESULTS.areas:
+        roof, detail = result.roof, RESULTS.detail(result.roof.area.id)
         style = replace(STYLE, system=system)
-        found.append(section_scene(roof, style))
-        found.append(staircase_scene(roof, 700, 480, system))
-        found.append(water_scene(roof, 700, 300, system, 3))
-        found.append(pressures_scene(roof, 1, 360, 220, system))
+        found.append(section_scene(roof, detail, style))
+        found.append(staircase_scene(roof, detail, 700, 480, system))
+        found.append(water_scene(roof, detail, (700, 300), system, 3))
+        found.append(pressures_scene(roof, detail, 1, (360, 220), system))
         found.append(surface_scene(roof, 360, 220, 1))
         found.append(methods_scene(roof, 700, 420, system))
         returns = returns_of(roof)
         if returns is not None:
             found.append(returns_scene(roof, returns, 700, 420, system))
-        result = AreaResult(roof, ())
         columns = tuple(
-            Column(f"c{k}", "A variant with a rather long name", result) for k in range(4)
+            Column(f"c{k}", "A variant with a rather long name", result, detail) for k in range(4)
         )
         found.append(compare_scene(columns, "c1", 730, 590, system))
     site = demo().site.climate
@@ -189,9 +189,9 @@ def pdf_text(content: bytes) -> str:
 
 
 def test_the_report_tells_all_and_unresolved_findings_first():
-    content = report_pdf(demo(), RESULTS)
+    content = report_pdf(RESULTS)
     text = pdf_text(content)
-    assert content == report_pdf(demo(), RESULTS)
+    assert content == report_pdf(RESULTS)
     first = text[: text.index("Headline results")]
     assert "Unresolved findings" in first
     assert "Seawater tanks is a wet room" in first
@@ -210,25 +210,25 @@ def test_the_report_gathers_areas_that_are_alike():
 
 def test_the_report_speaks_us_units_on_letter_paper():
     project = replace(demo(), units="us")
-    content = report_pdf(project, analyser().analyse(project))
+    content = report_pdf(analyser().analyse(project))
     assert "Btu" in pdf_text(content)
     assert float(PdfReader(io.BytesIO(content)).pages[0].mediabox.width) == 612
 
 
 def test_the_report_survives_an_empty_project_and_hostile_names():
     empty = replace(demo(), areas=())
-    assert "None: the rules find nothing" in pdf_text(report_pdf(empty, analyser().analyse(empty)))
+    assert "None: the rules find nothing" in pdf_text(report_pdf(analyser().analyse(empty)))
     odd = replace(demo(), name="<b>& Sons</i> {0}", note="x")
-    assert "<b>& Sons</i> {0}" in pdf_text(report_pdf(odd, RESULTS))
+    assert "<b>& Sons</i> {0}" in pdf_text(report_pdf(analyser().analyse(odd)))
 
 
 def test_the_report_can_be_stopped():
     def stop(share: float, _words: str) -> None:
         if share > 0.3:
-            raise Cancelled
+            raise InterruptedError
 
-    with pytest.raises(Cancelled):
-        report_pdf(demo(), RESULTS, stop)
+    with pytest.raises(InterruptedError):
+        report_pdf(RESULTS, stop)
 
 
 def test_the_next_board_is_priced_in_words():
@@ -244,7 +244,10 @@ def test_the_next_board_is_priced_in_words():
 def test_differences_are_told_against_what_is_built():
     named = {item.roof.area.id: item for item in analyser().analyse(demo()).areas}
     first, second = named["hall-east"], named["laboratory"]
-    columns = (Column("", "Built", first), Column("v", "Other", second))
+    columns = (
+        Column("", "Built", first, RESULTS.detail("hall-east")),
+        Column("v", "Other", second, RESULTS.detail("laboratory")),
+    )
     words = [
         i.text for i in compare_scene(columns, "v", 730, 590, "si").items if isinstance(i, Text)
     ]
@@ -266,8 +269,9 @@ def test_long_titles_take_two_lines_and_then_an_ellipsis():
 def test_a_webbed_member_is_drawn_as_two_flanges_and_a_web():
     framing = Framing(material="softwood-dense", width=0.06, spacing=0.6, web=0.01, flange=0.045)
     fill = SolidLayer(id="f", material="cellulose-dense", thickness=0.3, framing=framing)
-    roof = analyser().analyse(roof_project(fill)).areas[0].roof
-    scene = section_scene(roof, STYLE)
+    results = analyser().analyse(roof_project(fill))
+    roof = results.of("a").roof
+    scene = section_scene(roof, results.detail("a"), STYLE)
     metre = lay_out(roof, STYLE).metre
     boxes = [
         item for item in scene.items
@@ -282,7 +286,7 @@ def test_the_threads_name_a_gap_and_touch_what_does_the_job():
     bare = analyser().analyse(
         roof_project(SolidLayer(id="w", material="stone-wool-batt", thickness=0.2))
     )
-    scene = section_scene(bare.areas[0].roof, STYLE)
+    scene = section_scene(bare.of("a").roof, bare.detail("a"), STYLE)
     words = [item.text for item in scene.items if isinstance(item, Text)]
     assert words.count("none") == 3
     assert {"water", "air", "vapour", "thermal"} <= set(words)
@@ -298,7 +302,7 @@ def test_the_report_tells_approach_control_layers_and_decisions():
     project = accept(project, finding, decision)
     text = "\n".join(
         page.extract_text()
-        for page in PdfReader(io.BytesIO(report_pdf(project, analyser().analyse(project)))).pages
+        for page in PdfReader(io.BytesIO(report_pdf(analyser().analyse(project)))).pages
     )
     assert "Approach: Warm deck" in text
     assert "Control layers: water" in text
@@ -307,7 +311,7 @@ def test_the_report_tells_approach_control_layers_and_decisions():
     changed = set_thickness(project, finding_assembly(project, finding), "between", 0.18)
     later = "\n".join(
         page.extract_text()
-        for page in PdfReader(io.BytesIO(report_pdf(changed, analyser().analyse(changed)))).pages
+        for page in PdfReader(io.BytesIO(report_pdf(analyser().analyse(changed)))).pages
     )
     assert "no longer fits" in later
 

@@ -1,4 +1,4 @@
-"""History, autosave, settings and jobs, without a display."""
+"""History, autosave and settings, without a display."""
 
 import os
 import signal
@@ -14,7 +14,6 @@ from msgspec.structs import replace
 from glacis.core.errors import GlacisError
 from glacis.core.model.edit import remove_layer, set_thickness
 from glacis.files.project_file import load, save
-from glacis.session.jobs import Job
 from glacis.session.journal import FileLock, Journal, discard, orphans
 from glacis.session.places import config_folder, journal_folder
 from glacis.session.settings import Settings, load_settings, save_settings, with_recent
@@ -194,32 +193,3 @@ def test_places_can_be_moved(monkeypatch, tmp_path):
     monkeypatch.delenv("GLACIS_HOME")
     assert config_folder().name == "glacis"
     assert journal_folder().name == "journal"
-
-
-def run_job(work, cancel: bool = False) -> list[object]:
-    ends: list[object] = []
-    job = Job(
-        work,
-        lambda result: ends.append(("done", result)),
-        lambda fault: ends.append(("failed", str(fault))),
-        lambda: ends.append("cancelled"),
-        lambda share, words: ends.append((share, words)),
-    )
-    if cancel:
-        job.cancel()
-    job.start()
-    job.join()
-    return ends
-
-
-def test_jobs_end_exactly_once():
-    def good(report):
-        report(0.5, "half")
-        return 7
-
-    def bad(_report):
-        raise ValueError("no")
-
-    assert run_job(good) == [(0.5, "half"), ("done", 7)]
-    assert run_job(bad) == [("failed", "no")]
-    assert run_job(good, cancel=True) == ["cancelled"]

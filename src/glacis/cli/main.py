@@ -6,24 +6,14 @@ from collections.abc import Callable, Sequence
 from pathlib import Path
 from typing import Any
 
-EXIT_STOP, EXIT_BAD_INPUT = 1, 2
-COMMANDS = ("check", "report", "export")
-USAGE = """\
-glacis [FILE]                      open the window, on FILE if given
-glacis --demo                      open the window on the demo project
-glacis check FILE [--json]         headline results and findings
-glacis report FILE -o OUT.pdf      calculation report
-glacis export FILE --what WHAT -o OUT
-                                   layers, edges, cuts (CSV); results (JSON); dxf;
-                                   plan, space (SVG); cut-cards (PDF)
-"""
+from glacis.cli.words import COMMANDS, EXIT_BAD_INPUT, usage
 
 
 def main(arguments: Sequence[str] | None = None) -> int:
     """Run one command; the exit code is 0, 1 on a stop finding, 2 on bad input."""
     words = list(sys.argv[1:] if arguments is None else arguments)
     if words and words[0] in (*COMMANDS, "--help", "-h", "--version"):
-        from glacis.cli.headless import run
+        from glacis.cli.commands import run
 
         return run(words)
     return _window(words)
@@ -34,7 +24,7 @@ def _window(words: list[str]) -> int:
     files = [word for word in words if not word.startswith("-")]
     odd = [word for word in words if word.startswith("-") and word != "--demo"]
     if odd or len(files) > 1:
-        sys.stderr.write(f"glacis: cannot use {' '.join(odd or files[1:])!r}\n{USAGE}")
+        sys.stderr.write(f"glacis: cannot use {' '.join(odd or files[1:])!r}\n{usage()}")
         return EXIT_BAD_INPUT
     return open_window(demo, Path(files[0]) if files else None)
 

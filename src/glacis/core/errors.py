@@ -1,8 +1,16 @@
 """Errors that Glacis raises for its user."""
 
+from typing import Literal
+
+System = Literal["si", "us"]
+
 
 class GlacisError(Exception):
     """Base of all errors meant for the user's eyes."""
+
+    def words(self, _system: System) -> str:
+        """What to tell a reader of these units; most errors say the same in all."""
+        return str(self)
 
 
 class ValueRefused(GlacisError, ValueError):

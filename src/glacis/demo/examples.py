@@ -8,7 +8,7 @@ from collections.abc import Callable
 
 from msgspec import Struct
 
-from glacis.core.analysis import Analyser
+from glacis.core.analysis.analyser import Analyser
 from glacis.core.judgement.decisions import accept
 from glacis.core.model.document import (
     ApproachId,

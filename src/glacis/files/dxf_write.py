@@ -10,7 +10,7 @@ from glacis.core.model.document import Project
 from glacis.core.model.geometry import Footprint, Point
 from glacis.core.shape.openings import opening_outline
 from glacis.core.shape.planes import Plane
-from glacis.core.shape.shape import shape_of
+from glacis.core.shape.shape import RoofShape
 from glacis.core.units.quantities import FOOT
 
 LAYERS = {
@@ -79,9 +79,9 @@ def _plane(sheet: _Sheet, plane: Plane, name: str) -> None:
     text.set_placement(sheet.at((x, y, plane.height(x, y))))
 
 
-def roof_dxf(project: Project) -> bytes:
+def roof_dxf(project: Project, shape: RoofShape) -> bytes:
     """A drawing in metres, or in feet for a project in US units; x east, y north, z up."""
-    sheet, shape = _Sheet(project), shape_of(project)
+    sheet = _Sheet(project)
     for footprint in project.footprints:
         _footprint(sheet, footprint)
     areas = {area.id: area for area in project.areas}

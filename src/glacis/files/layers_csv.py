@@ -3,7 +3,7 @@
 import csv
 import io
 
-from glacis.core.analysis import Results
+from glacis.core.analysis.results import Results
 from glacis.core.heat.resolve import LayerData
 
 HEAD = (

@@ -5,7 +5,7 @@ import io
 from collections.abc import Iterable
 
 from glacis.core.model.document import Project
-from glacis.core.shape.shape import shape_of
+from glacis.core.shape.shape import RoofShape
 from glacis.files.layers_csv import safe
 
 EDGE_HEAD = ("kind", "area", "other_area", "length_m")
@@ -24,21 +24,21 @@ def _table(head: tuple[str, ...], rows: Iterable[list[str]]) -> str:
     return out.getvalue()
 
 
-def edges_csv(project: Project) -> str:
+def edges_csv(project: Project, shape: RoofShape) -> str:
     """One row a junction or free edge, true lengths in metres."""
     names = {area.id: area.name for area in project.areas}
     rows = []
-    for junction in shape_of(project).junctions:
+    for junction in shape.junctions:
         first, *rest = (names[area] for area in junction.areas)
         rows.append([junction.kind, first, "; ".join(rest), f"{junction.length:.3f}"])
     return _table(EDGE_HEAD, rows)
 
 
-def cuts_csv(project: Project) -> str:
+def cuts_csv(project: Project, shape: RoofShape) -> str:
     """One row for each side of every meeting of two planes, angles in degrees."""
     names = {area.id: area.name for area in project.areas}
     rows = []
-    for cut in shape_of(project).cuts:
+    for cut in shape.cuts:
         for side in cut.sides:
             angles = (
                 cut.dihedral, cut.line_pitch, cut.plumb, cut.tilt, side.mitre, *side.jack_on_side,

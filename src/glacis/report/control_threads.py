@@ -2,8 +2,7 @@
 
 from collections.abc import Iterator
 
-from glacis.core.area.analysed import AnalysedArea
-from glacis.core.build_up.control import Control, Thread, control_layers
+from glacis.core.build_up.control import Control, Thread
 from glacis.report.frame import Frame
 from glacis.report.scene import FACE, Hot, Item, Line, Patch, Text, box
 
@@ -40,10 +39,10 @@ def _grip(x: float, top: float, bottom: float, layout: Frame) -> Iterator[Item]:
     yield Line((x, middle, layout.left - 3, middle), "ink", FACE)
 
 
-def thread_items(roof: AnalysedArea, layout: Frame) -> Iterator[Item]:
+def thread_items(threads: tuple[Thread, ...], layout: Frame) -> Iterator[Item]:
     """All four threads; one that no layer holds is torn in the middle and says so."""
     top, bottom = layout.top - 6, layout.bottom + 6
-    for index, thread in enumerate(control_layers(roof)):
+    for index, thread in enumerate(threads):
         x = _place(layout, index)
         yield Text(x + 4, bottom + 8, NAMES[thread.control], 12, "second", "end", angle=90)
         if not thread.layers:
@@ -58,9 +57,9 @@ def thread_items(roof: AnalysedArea, layout: Frame) -> Iterator[Item]:
             yield from _grip(x, band.top, band.bottom, layout)
 
 
-def thread_spots(roof: AnalysedArea, layout: Frame) -> Iterator[Hot]:
+def thread_spots(threads: tuple[Thread, ...], layout: Frame) -> Iterator[Hot]:
     """Where a thread answers to the pointer: it selects the layer that does the job."""
-    for index, thread in enumerate(control_layers(roof)):
+    for index, thread in enumerate(threads):
         x = _place(layout, index)
         for number in thread.layers:
             band = layout.bands[number]

@@ -11,7 +11,7 @@ from reportlab.platypus import Flowable, KeepTogether, Paragraph, SimpleDocTempl
 
 from glacis.core.model.document import Project
 from glacis.core.shape.cuts import Cut, Saw
-from glacis.core.shape.shape import shape_of
+from glacis.core.shape.shape import RoofShape
 from glacis.core.units.quantities import System
 from glacis.report.charts.cuts import cut_picture, cut_words, degrees_words
 from glacis.report.pdf_scene import FACES, Drawing, register_fonts
@@ -88,7 +88,7 @@ def _lines(words: str, width: float) -> list[str]:
     return [" " * indent + parts[0], *parts[1:]] if parts else []
 
 
-def cut_cards_pdf(project: Project, saw: Saw) -> bytes:
+def cut_cards_pdf(project: Project, shape: RoofShape, saw: Saw) -> bytes:
     """All cards of a project as PDF, on A4 or letter paper by its units."""
     register_fonts()
     names = {area.id: area.name for area in project.areas}
@@ -101,7 +101,7 @@ def cut_cards_pdf(project: Project, saw: Saw) -> bytes:
         ),
         Spacer(0, 8),
     ]  # fmt: skip
-    cuts = shape_of(project).cuts
+    cuts = shape.cuts
     if not cuts:
         story.append(
             Paragraph("No hips, valleys, ridges or breaks: nothing meets at an angle.", style)

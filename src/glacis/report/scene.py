@@ -4,6 +4,7 @@ Lengths are in drawing points, y downwards. Colours are roles of a palette.
 """
 
 import re
+from collections.abc import Callable
 from typing import Literal
 
 from msgspec import Struct
@@ -13,6 +14,8 @@ from glacis.core.model.outlines import holds
 
 Anchor = Literal["start", "middle", "end"]
 Dash = Literal["solid", "dash", "dot", "dash-dot"]
+Size = tuple[float, float]
+"""Width and height of a drawing."""
 Face = Literal["regular", "semibold", "mono"]
 
 CUT, FACE, HATCH, DIMENSION = 1.6, 0.8, 0.5, 0.5
@@ -86,6 +89,20 @@ class Scene(Struct, frozen=True):
     height: float
     items: tuple[Item, ...]
     hot: tuple[Hot, ...] = ()
+
+
+SceneMaker = Callable[[float, float], Scene]
+"""Draws for a width and a height."""
+
+
+def saying(words: str, size: int = 13) -> SceneMaker:
+    """Draws nothing but a sentence in the middle: what to do where there is nothing to show."""
+
+    def make(width: float, height: float) -> Scene:
+        middle = Text(width / 2, height / 2, words, size, "second", "middle")
+        return Scene(width, height, (middle,))
+
+    return make
 
 
 def box(x0: float, y0: float, x1: float, y1: float) -> tuple[float, ...]:

@@ -6,9 +6,8 @@ from typing import Literal
 from msgspec import Struct
 
 from glacis.core.area.analysed import AnalysedArea
-from glacis.core.heat.profile import face_temperatures
+from glacis.core.figures.detail import AreaDetail
 from glacis.core.heat.resolve import FramePart, LayerData
-from glacis.core.moisture.monthly import profile
 from glacis.core.units.format import number, with_unit
 from glacis.core.units.quantities import FOOT, INCH, Quantity, System
 from glacis.report.control_threads import ROOM, thread_items, thread_spots
@@ -286,9 +285,10 @@ def _scale_bar(layout: Frame, style: SectionStyle) -> Iterator[Item]:
         yield Text(style.width - 6, y + 1, words, 12, "second", "end")
 
 
-def _temperature_line(roof: AnalysedArea, layout: Frame, style: SectionStyle) -> Iterator[Item]:
+def _temperature_line(
+    roof: AnalysedArea, faces: tuple[float, ...], layout: Frame, style: SectionStyle
+) -> Iterator[Item]:
     indoor, outdoor = roof.zone.temperature, roof.climate.design_winter
-    faces = face_temperatures(roof.layers, roof.films, indoor, outdoor)
     low, high = min(indoor, outdoor), max(indoor, outdoor)
     if high - low < 0.1:
         return
@@ -319,11 +319,13 @@ def _face_depths(roof: AnalysedArea) -> tuple[float, ...]:
     return tuple(depths)
 
 
-def _vapour_lines(roof: AnalysedArea, layout: Frame, style: SectionStyle) -> Iterator[Item]:
+def _vapour_lines(
+    roof: AnalysedArea, detail: AreaDetail, layout: Frame, style: SectionStyle
+) -> Iterator[Item]:
     monthly = roof.monthly
-    if len(monthly.path.places) < 2:
+    if not detail.vapour:
         return
-    lines = profile(monthly.path, monthly.air[style.month])
+    lines = detail.vapour[style.month]
     top = max(*lines.saturation, *lines.pressure)
     left, right = layout.left + 12, layout.right - 12
     faces = _face_depths(roof)
@@ -383,8 +385,8 @@ def _sides(layout: Frame, style: SectionStyle) -> Iterator[Item]:
         yield Text(layout.left, layout.bottom + 22, "inside", 12, "second")
 
 
-def section_scene(roof: AnalysedArea, style: SectionStyle) -> Scene:
-    """The section of ``roof`` as a drawing."""
+def section_scene(roof: AnalysedArea, detail: AreaDetail, style: SectionStyle) -> Scene:
+    """The section of ``roof`` as a drawing, with the lines of its ``detail``."""
     layout = lay_out(roof, style)
     items: list[Item] = []
     for band in layout.bands:
@@ -392,9 +394,9 @@ def section_scene(roof: AnalysedArea, style: SectionStyle) -> Scene:
     items.extend(_outline(layout))
     items.extend(_wet_marks(roof, layout))
     if style.vapour:
-        items.extend(_vapour_lines(roof, layout, style))
+        items.extend(_vapour_lines(roof, detail, layout, style))
     if style.temperature:
-        items.extend(_temperature_line(roof, layout, style))
+        items.extend(_temperature_line(roof, detail.temperatures, layout, style))
     items.extend(_selection(layout, style))
     labels = _full_labels if style.labels == "full" else _thickness_labels
     items.extend(labels(layout, style))
@@ -402,12 +404,12 @@ def section_scene(roof: AnalysedArea, style: SectionStyle) -> Scene:
     items.extend(_sides(layout, style))
     traced = style.threads and style.labels == "full" and bool(layout.bands)
     if traced:
-        items.extend(thread_items(roof, layout))
+        items.extend(thread_items(detail.controls, layout))
     hot: list[Hot] = []
     if style.live:
         hot = list(_hot_spots(layout))
         if style.labels == "full":
             hot = [*_label_spots(layout, style), *hot]
         if traced:
-            hot.extend(thread_spots(roof, layout))
+            hot.extend(thread_spots(detail.controls, layout))
     return Scene(style.width, style.height, tuple(items), tuple(hot))

@@ -6,37 +6,56 @@ from collections.abc import Callable
 from pathlib import Path
 from types import TracebackType
 
+from msgspec import Struct
 from PyQt6.QtCore import QTimer
 from PyQt6.QtGui import QGuiApplication
 from PyQt6.QtWidgets import QApplication
 
+from glacis.core.stages import STAGES, Stage
 from glacis.demo.shipped import shipped_demo
 from glacis.files.libraries import load_library, load_sites
-from glacis.session.journal import discard, orphans
+from glacis.session.journal import Recovered, discard, orphans
 from glacis.session.places import config_folder, journal_folder
+from glacis.session.project_session import ProjectSession
 from glacis.session.settings import load_settings
 from glacis.ui.desk import Desk
-from glacis.ui.documents import Documents, empty_project
+from glacis.ui.post import Post
 from glacis.ui.prompts import Prompts
 from glacis.ui.theme.theme import QT_ARGUMENTS, apply_theme
-from glacis.ui.window import MainWindow
+from glacis.ui.window import MainWindow, empty_project
+
+
+class Homes(Struct, frozen=True):
+    """Folders of a user: settings, and journals of what is not saved."""
+
+    config: Path
+    journals: Path
 
 
 def make_window(
-    demo: bool, path: Path | None, config: Path, journals: Path, prompts: Prompts
+    demo: bool,
+    path: Path | None,
+    homes: Homes,
+    prompts: Prompts,
+    stages: tuple[Stage, ...] = STAGES,
 ) -> MainWindow:
     """The window on the demo, a file or nothing."""
     application = QApplication.instance()
-    settings = load_settings(config)
+    settings = load_settings(homes.config)
     if isinstance(application, QApplication):
         apply_theme(application, settings.theme)
     sites = load_sites()
     project = shipped_demo() if demo else empty_project(sites)
-    desk = Desk(project, load_library(), sites, settings)
-    documents = Documents(desk, config, journals)
-    window = MainWindow(desk, documents, prompts)
+    post = Post()
+    session = ProjectSession(
+        project, load_library(), sites,
+        stages=stages, journals=homes.journals, deliver=post.deliver,
+    )  # fmt: skip
+    desk = Desk(session, settings, homes.config)
+    post.setParent(desk)
+    window = MainWindow(desk, prompts)
     if path is not None:
-        fault = documents.open(path)
+        fault = desk.take_up(lambda: session.documents.open(path))
         if fault:
             QTimer.singleShot(0, lambda: prompts.tell(window, "Not opened", fault))
     return window
@@ -48,9 +67,19 @@ def offer_recovery(window: MainWindow, journals: Path) -> None:
         name = found.path.name if found.path else found.project.name
         text = f"{name} was being edited when Glacis last ended without closing it."
         if window.prompts.confirm(window, "Recover", text, "Recover it"):
-            window.documents.recover(found)
+            _recover(window, found)
             return
         discard(found)
+
+
+def _recover(window: MainWindow, found: Recovered) -> None:
+    blank = empty_project(window.desk.sites)
+
+    def take() -> str:
+        window.documents.recover(found, blank)
+        return ""
+
+    window.desk.take_up(take)
 
 
 def _last_resort(window: MainWindow) -> None:
@@ -77,7 +106,7 @@ def run_window(
 
     application.setWindowIcon(app_icon())
     journals = journal_folder()
-    window = make_window(demo, path, config_folder(), journals, Prompts())
+    window = make_window(demo, path, Homes(config_folder(), journals), Prompts())
     _last_resort(window)
     window.show()
     if shown is not None:

@@ -1,7 +1,9 @@
-"""What every bench has: a heading, a line that explains, a place for controls."""
+"""What a stage brings to the window, and what every bench has: a heading, a line, its controls."""
 
-from collections.abc import Callable
+from collections.abc import Callable, Iterator
+from typing import TYPE_CHECKING
 
+from msgspec import Struct
 from PyQt6.QtCore import pyqtSignal
 from PyQt6.QtWidgets import (
     QButtonGroup,
@@ -13,15 +15,51 @@ from PyQt6.QtWidgets import (
     QWidget,
 )
 
+from glacis.ui.actions import Action, BenchKey
 from glacis.ui.desk import Desk
+from glacis.ui.prompts import Prompts
 from glacis.ui.widgets.labels import label, tight
 from glacis.ui.widgets.one_line import OneLine
+
+if TYPE_CHECKING:
+    from glacis.ui.window import MainWindow
+
+
+class Context(Struct, frozen=True):
+    """What a bench is made with."""
+
+    desk: Desk
+    prompts: Prompts
+
+
+class Pose(Struct, frozen=True):
+    """A picture that shows the bench at its work: its name and what is in the picture."""
+
+    name: str
+    widget: QWidget
+
+
+class BenchKind(Struct, frozen=True):
+    """What a stage brings to the window, known before its bench is made.
+
+    Attributes:
+        make: the bench, made when it is first shown.
+        actions: what it adds to the menus; each is done to the bench.
+        keys: what it answers to while it has the focus.
+        poses: takes it into one pose after another, on the demo project.
+    """
+
+    make: Callable[[Context], "Bench"]
+    actions: tuple[Action, ...] = ()
+    keys: tuple[BenchKey, ...] = ()
+    poses: "Callable[[MainWindow], Iterator[Pose]] | None" = None
 
 
 class Bench(QFrame):
     """The working surface of one stage."""
 
     working_wanted = pyqtSignal(str)
+    working_made = pyqtSignal(object)
     said = pyqtSignal(str, bool)
 
     def __init__(self, desk: Desk, heading: str) -> None:
@@ -46,6 +84,9 @@ class Bench(QFrame):
     def refresh(self) -> None:
         """Show the present state of the desk."""
         raise RuntimeError(f"{type(self).__name__} shows nothing")
+
+    def shut_down(self) -> None:
+        """End what it has going on; the window is being closed."""
 
     def empty_words(self) -> str:
         """What to say while there is no area; empty where there is one."""

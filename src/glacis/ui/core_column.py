@@ -1,12 +1,13 @@
 """The core: the plan to pick an area, and its assembly as a drilled core."""
 
+from msgspec.structs import replace
 from PyQt6.QtCore import QPointF, QSize, Qt
 from PyQt6.QtGui import QKeyEvent
 from PyQt6.QtWidgets import QComboBox, QVBoxLayout, QWidget
 
-from glacis.core.moisture.rules.vapour import worst_severity
+from glacis.core.judgement.finding import worst_severity
 from glacis.report.plan import plan_scene
-from glacis.report.scene import Hot, Scene, Text
+from glacis.report.scene import Hot, SceneMaker, saying
 from glacis.report.section import SectionStyle, section_scene
 from glacis.ui.desk import Desk
 from glacis.ui.drawing.canvas import Canvas
@@ -49,14 +50,14 @@ class CoreColumn(QWidget):
         results = self._desk.results
         severities = {
             item.roof.area.id: worst_severity(
-                tuple(f for f in item.findings if results.decision(f) is None)
+                f for f in item.findings if results.decision(f) is None
             )
             for item in results.areas
         }
         chosen = area.roof.area.id if area else ""
         palette = self._desk.palette
         self._plan.show_scene(lambda w, h: plan_scene(project, chosen, severities, w, h), palette)
-        self._core.show_scene(self._core_scene, palette)
+        self._core.show_scene(self._core_painter(), palette)
         self._name.show_words(self._assembly_words())
 
     def _assembly_words(self) -> str:
@@ -80,18 +81,16 @@ class CoreColumn(QWidget):
         self._areas.setEnabled(bool(names))
         self._areas.setCurrentIndex(self._areas.findData(area.roof.area.id) if area else -1)
 
-    def _core_scene(self, width: float, height: float) -> Scene:
-        area = self._desk.area
-        if area is None or not area.roof.layers:
-            words = "no layers yet" if area else "no area"
-            return Scene(
-                width, height, (Text(width / 2, height / 2, words, 12, "second", "middle"),)
-            )
+    def _core_painter(self) -> SceneMaker:
+        area, detail = self._desk.area, self._desk.detail
+        if area is None or detail is None or not area.roof.layers:
+            return saying("no layers yet" if area else "no area")
         style = SectionStyle(
-            width, height, system=self._desk.system, labels="thickness",
+            0, 0, system=self._desk.system, labels="thickness",
             selected=self._desk.selected_layer, temperature=True, live=True,
         )  # fmt: skip
-        return section_scene(area.roof, style)
+        roof = area.roof
+        return lambda w, h: section_scene(roof, detail, replace(style, width=w, height=h))
 
     def _area_chosen(self, index: int) -> None:
         self._desk.select_area(self._areas.itemData(index))

@@ -1,59 +1,89 @@
-"""What all parts of the window look at: document, results, selection, settings."""
+"""What all parts of the window look at: the session's document and results, selection, settings."""
 
+from collections.abc import Callable
 from pathlib import Path
+from typing import Any, TypeVar
 
 from msgspec.structs import replace
 from PyQt6.QtCore import QObject, pyqtSignal
 
-from glacis.core.analysis import Analyser, AreaResult, Results
+from glacis.core.analysis.results import AreaResult, Results
 from glacis.core.errors import GlacisError
+from glacis.core.figures.detail import AreaDetail
+from glacis.core.graph.part import WHOLE, LongPart, Part, State
+from glacis.core.judgement.place import Place
 from glacis.core.materials.library import Library
 from glacis.core.model.document import Assembly, Material, Project, Site
 from glacis.core.model.edit import Change
+from glacis.core.stages import Stage
 from glacis.core.units.quantities import System
 from glacis.report.palette import PALETTES, Palette
-from glacis.session.settings import Settings
+from glacis.session.project_session import ProjectSession
+from glacis.session.settings import Settings, save_settings, with_recent
 from glacis.session.store import Store
 
-STAGES = ("site", "shape", "build-up", "heat", "moisture", "compare", "handover")
+Value = TypeVar("Value")
 
 
 class Desk(QObject):
-    """The one model behind the views.
+    """A session as the window sees it: signals, selection and settings, no results of its own.
 
     Views read it and ask for changes through ``act``; they hear of every change, of
-    document, selection or settings, by ``changed``.
+    document, selection or settings, by ``changed``, and of background work by ``got_on``.
     """
 
     changed = pyqtSignal()
+    got_on = pyqtSignal()
     refused = pyqtSignal(str)
-    stage_wanted = pyqtSignal(str)
+    place_wanted = pyqtSignal(object, str)
 
-    def __init__(
-        self, project: Project, library: Library, sites: tuple[Site, ...], settings: Settings
-    ) -> None:
+    def __init__(self, session: ProjectSession, settings: Settings, config: Path) -> None:
         super().__init__()
-        self.library = library
-        self.sites = sites
+        self.session = session
         self.settings = settings
-        self.path: Path | None = None
-        self.analyser = Analyser(library)
-        self.store = Store(project)
-        self._selected_area = project.areas[0].id if project.areas else ""
+        self._config = config
+        self._selected_area = self._first_area()
         self.selected_layer = ""
         self.month = -1
-        self._results = self.analyser.analyse(project)
-        self.store.listen(self._document_changed)
+        self.marked: Place | None = None
+        session.listen(self._document_changed)
+        session.watch(self.got_on.emit)
+        session.documents.used = self._remember
 
     @property
     def project(self) -> Project:
         """The document."""
-        return self.store.document
+        return self.session.project
+
+    @property
+    def store(self) -> Store:
+        """The document and its history."""
+        return self.session.store
 
     @property
     def results(self) -> Results:
         """Everything that follows from the document."""
-        return self._results
+        return self.session.results
+
+    @property
+    def stages(self) -> tuple[Stage, ...]:
+        """The stages of the work."""
+        return self.session.stages
+
+    @property
+    def library(self) -> Library:
+        """Materials and families that everybody shares."""
+        return self.session.library
+
+    @property
+    def sites(self) -> tuple[Site, ...]:
+        """Sites that come with Glacis."""
+        return self.session.sites
+
+    @property
+    def path(self) -> Path | None:
+        """The file of the document; None where it was never saved."""
+        return self.session.documents.path
 
     @property
     def system(self) -> System:
@@ -68,18 +98,35 @@ class Desk(QObject):
     @property
     def materials(self) -> dict[str, Material]:
         """All materials the project may use, by id."""
-        return self.analyser.materials(self.project)
+        return self.session.materials
 
     @property
     def area(self) -> AreaResult | None:
         """The selected area with its results."""
-        return self._results.area(self._selected_area)
+        return self.results.area(self._selected_area)
+
+    @property
+    def detail(self) -> AreaDetail | None:
+        """What drawings of the selected area show."""
+        return self.results.detail(self._selected_area) if self.area is not None else None
 
     @property
     def assembly(self) -> Assembly | None:
         """The selected area's build-up."""
         area = self.area
         return area.roof.assembly if area else None
+
+    def value(self, part: Part[Any, Value], subject: str = WHOLE) -> Value:
+        """The value of a part; asked for on refreshing, never while painting."""
+        return self.results.value(part, subject)
+
+    def want(self, part: LongPart[Any, Value], subject: str = WHOLE) -> State[Value]:
+        """How a long part stands; where nobody works on it, that begins now."""
+        return self.session.want(part, subject)
+
+    def consider(self, change: Change) -> Results:
+        """The results of a change that is only being considered."""
+        return self.session.consider(change)
 
     def sharing(self) -> int:
         """How many areas use the selected assembly."""
@@ -93,12 +140,12 @@ class Desk(QObject):
         try:
             return self.store.apply(label, change, merge)
         except GlacisError as fault:
-            self.refused.emit(str(fault))
+            self.refused.emit(fault.words(self.system))
             return False
 
     def select_area(self, identifier: str) -> None:
         """Look at another area."""
-        if identifier != self._selected_area and self._results.area(identifier):
+        if identifier != self._selected_area and self.results.area(identifier):
             self._selected_area = identifier
             self.selected_layer = ""
             self.month = -1
@@ -116,6 +163,21 @@ class Desk(QObject):
             self.month = month
             self.changed.emit()
 
+    def go_to(self, place: Place, stage: str) -> None:
+        """Go to the stage where a place is mended, select what lies there and mark it."""
+        if place.areas and self._selected_area not in place.areas:
+            self.select_area(place.area)
+        if place.layers:
+            self.select_layer(place.layers[0])
+        self.mark(place)
+        self.place_wanted.emit(place, stage)
+
+    def mark(self, place: Place | None) -> None:
+        """Mark a place in the drawings; None for none."""
+        if place != self.marked:
+            self.marked = place
+            self.changed.emit()
+
     def telling_month(self) -> int:
         """The chosen month, else the wettest, else the coldest."""
         if self.month >= 0 or self.area is None:
@@ -126,30 +188,45 @@ class Desk(QObject):
         return min(range(12), key=lambda m: monthly.air[m].outdoor)
 
     def set_settings(self, settings: Settings) -> None:
-        """Take other settings."""
+        """Take other settings, and keep them."""
         if settings != self.settings:
             self.settings = settings
+            save_settings(settings, self._config)
             self.changed.emit()
 
     def adjust(self, **values: object) -> None:
         """Change single settings by name."""
         self.set_settings(replace(self.settings, **values))
 
-    def open_document(
-        self, project: Project, path: Path | None, saved: Project | None = None
-    ) -> None:
-        """Put another document on the desk."""
-        self.path = path
-        self.selected_layer = ""
-        self.month = -1
-        self._selected_area = project.areas[0].id if project.areas else ""
-        self.store.replace_all(project, saved)
+    def take_up(self, open_it: Callable[[], str]) -> str:
+        """Open another document; the answer says what is wrong, empty for nothing."""
+        before = self.project
+        fault = open_it()
+        if self.project is not before or not fault:
+            self.selected_layer, self.month, self.marked = "", -1, None
+            self._selected_area = self._first_area()
+            self.changed.emit()
+        return fault
+
+    def open_document(self, project: Project) -> None:
+        """Put a project on the desk that has no file yet."""
+
+        def begin() -> str:
+            self.session.documents.begin(project)
+            return ""
+
+        self.take_up(begin)
+
+    def _remember(self, path: Path) -> None:
+        self.set_settings(with_recent(self.settings, path))
+
+    def _first_area(self) -> str:
+        areas = self.project.areas
+        return areas[0].id if areas else ""
 
     def _document_changed(self) -> None:
-        self._results = self.analyser.analyse(self.project)
-        if self._results.area(self._selected_area) is None:
-            areas = self.project.areas
-            self._selected_area = areas[0].id if areas else ""
+        if self.area is None:
+            self._selected_area = self._first_area()
         assembly = self.assembly
         if assembly is None or all(x.id != self.selected_layer for x in assembly.layers):
             self.selected_layer = ""

@@ -16,8 +16,7 @@ from PyQt6.QtWidgets import (
     QWidget,
 )
 
-from glacis.core.analysis import AreaResult
-from glacis.core.judgement.catalogue import remedies_of, rule_of
+from glacis.core.analysis.results import AreaResult
 from glacis.core.judgement.decisions import accept, decision_on, reopen
 from glacis.core.judgement.finding import SEVERITIES, Finding, Remedy
 from glacis.core.model.document import Decision, Project
@@ -74,8 +73,7 @@ class Effect(QFrame):
         self.button.setToolTip("Apply this remedy; one undo takes it back (Ctrl+Z)")
         self.button.clicked.connect(self.apply_wanted.emit)
         column.addWidget(self.button)
-        results = desk.analyser.preview(remedy.change(desk.project))
-        after = results.area(area.roof.area.id)
+        after = desk.consider(remedy.change).area(area.roof.area.id)
         column.addLayout(effect_grid(desk, area, after))
 
 
@@ -119,7 +117,7 @@ class FindingRow(QFrame):
             clear(self._mark_place)
             self._mark_place.addWidget(SeverityMark(finding.severity, self._desk.palette, 18))
             self._mark_place.addStretch(1)
-        rule = rule_of(finding)
+        rule = self._desk.results.rule(finding)
         accepted = "" if group.decision is None else "accepted · "
         self._head.show_words(f"{accepted}{finding.severity} · {rule.title}")
         self._message.show_words(finding.message(self._desk.system))
@@ -141,7 +139,7 @@ class FindingRow(QFrame):
         return f"{first} and {more} more" if more else first
 
     def _open(self, group: Group) -> None:
-        rule = rule_of(group.finding)
+        rule = self._desk.results.rule(group.finding)
         self._more.addWidget(Paragraph(self._desk, ROOM, rule.reason))
         for item in group.finding.evidence:
             shown = with_unit(item.value, item.quantity, self._desk.system)
@@ -155,7 +153,7 @@ class FindingRow(QFrame):
         area = self._desk.results.area(group.finding.area)
         if area is None:
             return
-        remedies = remedies_of(self._desk.project, area.roof, group.finding)
+        remedies = self._desk.results.remedies(group.finding)
         if not remedies:
             words = "No remedy by rule: this one needs a decision by the designer."
             self._more.addWidget(Paragraph(self._desk, ROOM, words, 12, "second"))
@@ -295,7 +293,7 @@ class Findings(QWidget):
     def _accept(self, group: Group, who: str, role: str, reason: str) -> None:
         today = date.today().isoformat()  # noqa: DTZ011 - the day on the designer's desk
         decision = Decision(
-            id="", subject=f"Accepted: {rule_of(group.finding).title}", who=who, role=role,
+            id="", subject=f"Accepted: {self._desk.results.rule(group.finding).title}", who=who, role=role,
             date=today, reason=reason,
         )  # fmt: skip
         findings = [
@@ -378,11 +376,13 @@ class Findings(QWidget):
         self._show_groups()
 
     def _go_there(self, group: Group) -> None:
+        place = group.finding.place
         area = self._desk.area
-        if area is None or area.roof.area.id not in group.areas:
-            self._desk.select_area(group.finding.area)
-        if group.finding.layers:
-            self._desk.select_layer(group.finding.layers[0])
+        if area is not None and area.roof.area.id in group.areas:
+            here = area.roof.area.id
+            rest = tuple(name for name in place.areas if name != here)
+            place = replace(place, areas=(here, *rest) if place.areas else ())
+        self._desk.go_to(place, group.finding.stage)
 
     def mousePressEvent(self, event: QMouseEvent | None) -> None:
         """Unfold by a click on the edge."""

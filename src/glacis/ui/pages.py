@@ -5,8 +5,11 @@ from html import escape
 from PyQt6.QtWidgets import QDialog, QHBoxLayout, QPushButton, QTextBrowser, QVBoxLayout, QWidget
 
 from glacis import __version__
+from glacis.core.stages import Stage
 from glacis.report.scene import subscripted
-from glacis.ui.actions import ACTIONS, BENCH_KEYS, MENUS
+from glacis.ui.actions import MENUS, Action
+from glacis.ui.bench import BenchKind
+from glacis.ui.walk import LEADER
 from glacis.ui.widgets.labels import label, tight
 
 
@@ -38,26 +41,40 @@ def _line(keys: str, words: str) -> str:
     return f"<tr><td style='padding:2px 18px 2px 0'>{strong}</td><td>{shown}</td></tr>"
 
 
-def keyboard_html() -> str:
-    """All shortcuts, from the table of actions."""
-    parts = []
-    for menu in MENUS:
-        lines = [_line(a.keys, f"{a.text}: {a.tip}") for a in ACTIONS if a.menu == menu and a.keys]
-        parts.append(
-            f"<p><span style='font-weight:600'>{menu}</span></p><table>{''.join(lines)}</table>"
-        )
-    lines = [_line(keys, f"{where}: {words}") for where, keys, words in BENCH_KEYS]
-    parts.append(
-        f"<p><span style='font-weight:600'>On the benches</span></p><table>{''.join(lines)}</table>"
-    )
+def _table(heading: str, lines: list[str]) -> str:
+    strong = f"<p><span style='font-weight:600'>{escape(heading)}</span></p>"
+    return f"{strong}<table>{''.join(lines)}</table>" if lines else ""
+
+
+def keyboard_html(
+    stages: tuple[Stage, ...], kinds: dict[str, BenchKind], actions: tuple[Action, ...]
+) -> str:
+    """All shortcuts: those of the menus, the ways to the stages, those of every bench."""
+    parts = [
+        _table(menu, [_line(a.keys, f"{a.text}: {a.tip}") for a in actions
+                      if a.menu == menu and a.keys])
+        for menu in MENUS
+    ]  # fmt: skip
+    ways = [_line(f"{LEADER}, {stage.letter}", f"{stage.title}: {stage.tip}") for stage in stages]
+    parts.append(_table("To a stage by two keys", ways))
+    for stage in stages:
+        keys = kinds[stage.id].keys if stage.id in kinds else ()
+        parts.append(_table(f"On {stage.title}", [_line(key.keys, key.words) for key in keys]))
+    parts.append(_table("Everywhere", [_line("Tab, Space", "reach and press everything else")]))
     return "".join(parts)
 
 
 class KeyboardPage(Page):
     """Everything the keyboard does."""
 
-    def __init__(self, parent: QWidget) -> None:
-        super().__init__(parent, "Keyboard", keyboard_html(), 640)
+    def __init__(
+        self,
+        parent: QWidget,
+        stages: tuple[Stage, ...],
+        kinds: dict[str, BenchKind],
+        actions: tuple[Action, ...],
+    ) -> None:
+        super().__init__(parent, "Keyboard", keyboard_html(stages, kinds, actions), 640)
 
 
 class AboutPage(Page):

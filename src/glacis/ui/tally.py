@@ -4,7 +4,7 @@ from PyQt6.QtCore import QRectF, QSize, Qt, pyqtSignal
 from PyQt6.QtGui import QFontMetrics, QPainter, QPaintEvent, QPen
 from PyQt6.QtWidgets import QAbstractButton, QHBoxLayout, QWidget
 
-from glacis.core.figures.headline import Headline, headlines
+from glacis.core.figures.headline import Headline
 from glacis.core.units.format import number, with_unit
 from glacis.report.scene import Text
 from glacis.ui.desk import Desk
@@ -104,7 +104,7 @@ class Tally(QWidget):
     def refresh(self) -> None:
         """Show the selected area's figures."""
         area = self._desk.area
-        figures = headlines(area.roof) if area else ()
+        figures = area.headlines if area else ()
         for figure in figures:
             cell = self._cells.get(figure.id)
             if cell is None:

@@ -1,25 +1,25 @@
-"""The walk: the stages in the order of work, each with its open findings."""
+"""The walk: the stages in the order of work, each with its worst open finding."""
 
 from PyQt6.QtCore import QRectF, QSize, Qt, pyqtSignal
 from PyQt6.QtGui import QFontMetrics, QPainter, QPaintEvent, QPen
 from PyQt6.QtWidgets import QAbstractButton, QButtonGroup, QHBoxLayout, QWidget
 
 from glacis.core.judgement.finding import SEVERITIES, Finding, Severity
-from glacis.ui.desk import STAGES, Desk
+from glacis.core.stages import Stage
+from glacis.ui.desk import Desk
 from glacis.ui.theme.theme import colour, font
 from glacis.ui.widgets.labels import tight
 from glacis.ui.widgets.severity import paint_mark
 
-TITLES = {
-    "site": "Site",
-    "shape": "Shape",
-    "build-up": "Build-up",
-    "heat": "Heat",
-    "moisture": "Moisture",
-    "compare": "Compare",
-    "handover": "Handover",
-}
 HEIGHT = 40
+SIDE = 7
+"""Free at each side of a stage."""
+MARK = 10
+"""Width of a mark with the gap after it."""
+BETWEEN = 9
+"""Width between two groups, where the hairline stands."""
+LEADER = "Ctrl+G"
+"""Pressed before a stage's letter, it goes there."""
 
 
 def group_key(finding: Finding) -> tuple[str, tuple[str, ...], str]:
@@ -28,70 +28,81 @@ def group_key(finding: Finding) -> tuple[str, tuple[str, ...], str]:
 
 
 class StageButton(QAbstractButton):
-    """A stage of the walk with the counts of its findings."""
+    """A stage of the walk with the mark and count of its worst open findings."""
 
-    def __init__(self, desk: Desk, stage: str, number: int) -> None:
+    def __init__(self, desk: Desk, stage: Stage, number: int) -> None:
         super().__init__()
         self._desk = desk
+        self._stage = stage
         self._number = number
         self._counts: dict[Severity, int] = {}
-        self.setText(TITLES[stage])
+        self.setText(stage.title)
         self.setCheckable(True)
         self.setFocusPolicy(Qt.FocusPolicy.TabFocus)
         self.setFixedHeight(HEIGHT)
         self.setCursor(Qt.CursorShape.PointingHandCursor)
 
+    @property
+    def worst(self) -> tuple[Severity, int] | None:
+        """The worst severity that is open here, and how many findings have it."""
+        return next(iter(self._counts.items()), None)
+
     def show_counts(self, counts: dict[Severity, int]) -> None:
-        """Show how many findings of each severity wait here."""
+        """Show the worst of the findings that wait here; the hint tells of all."""
         fresh = {severity: n for severity, n in counts.items() if n}
         if fresh == self._counts and self.accessibleName():
             return
         self._counts = fresh
         words = ", ".join(f"{n} {severity}" for severity, n in self._counts.items())
-        self.setToolTip(f"{self.text()} (Ctrl+{self._number}): {words or 'nothing open'}")
+        way = f"{LEADER}, {self._stage.letter}"
+        if self._number <= 9:
+            way = f"Ctrl+{self._number}, or {way}"
+        self.setToolTip(f"{self._stage.tip} ({way}): {words or 'nothing open'}")
         self.setAccessibleName(f"{self.text()}, {words or 'nothing open'}")
         self.updateGeometry()
         self.update()
 
+    def _name_width(self) -> int:
+        return QFontMetrics(font("semibold", 13)).horizontalAdvance(self.text())
+
+    def _count_words(self) -> str:
+        return str(self.worst[1]) if self.worst else ""
+
     def sizeHint(self) -> QSize:
-        """Room for number, name and counts."""
-        words = QFontMetrics(font("semibold", 13)).horizontalAdvance(self.text())
-        return QSize(44 + words + 26 * len(self._counts) + 12, HEIGHT)
+        """Room for the name, and the mark and count where there are any."""
+        width = 2 * SIDE + self._name_width()
+        if self.worst:
+            counted = QFontMetrics(font("regular", 12)).horizontalAdvance(self._count_words())
+            width += 5 + MARK + counted
+        return QSize(width, HEIGHT)
 
     def paintEvent(self, _event: QPaintEvent | None) -> None:
-        """Number, name, counts, and a heavy line beneath the stage one is in."""
+        """Name, worst mark with its count, and a heavy line beneath the stage one is in."""
         palette = self._desk.palette
         painter = QPainter(self)
         painter.setRenderHint(QPainter.RenderHint.TextAntialiasing)
         here = self.isChecked()
-        painter.setFont(font("regular", 12))
-        painter.setPen(colour(palette["second"]))
-        painter.drawText(
-            QRectF(16, 0, 12, HEIGHT), Qt.AlignmentFlag.AlignVCenter, str(self._number)
-        )
         painter.setFont(font("semibold" if here else "regular", 13))
         painter.setPen(colour(palette["ink" if here or self.underMouse() else "second"]))
-        name = QRectF(30, 0, self.width(), HEIGHT)
-        painter.drawText(name, Qt.AlignmentFlag.AlignVCenter, self.text())
-        x = 38.0 + QFontMetrics(font("semibold", 13)).horizontalAdvance(self.text())
-        painter.setFont(font("regular", 12))
-        for severity, count in self._counts.items():
-            paint_mark(painter, QRectF(x, 14, 5, 12), severity, palette)
+        middle = Qt.AlignmentFlag.AlignVCenter
+        painter.drawText(QRectF(SIDE, 0, self.width(), HEIGHT), middle, self.text())
+        if self.worst:
+            x = SIDE + 5.0 + self._name_width()
+            paint_mark(painter, QRectF(x, 14, 5, 12), self.worst[0], palette)
+            painter.setFont(font("regular", 12))
             painter.setPen(colour(palette["ink"]))
-            painter.drawText(
-                QRectF(x + 9, 0, 20, HEIGHT), Qt.AlignmentFlag.AlignVCenter, str(count)
-            )
-            x += 26
+            painter.drawText(QRectF(x + MARK - 1, 0, 40, HEIGHT), middle, self._count_words())
         if here:
-            painter.fillRect(QRectF(16, HEIGHT - 4, self.width() - 28, 3), colour(palette["ink"]))
+            line = QRectF(SIDE, HEIGHT - 4, self.width() - 2 * SIDE, 3)
+            painter.fillRect(line, colour(palette["ink"]))
         if self.hasFocus():
             painter.setPen(QPen(colour(palette["accent"]), 2))
-            painter.drawRect(self.rect().adjusted(2, 2, -3, -3))
+            painter.drawRect(self.rect().adjusted(1, 2, -2, -3))
         painter.end()
 
 
 class Walk(QWidget):
-    """All stages in a strip."""
+    """All stages in a strip, groups parted by hairlines."""
 
     chosen = pyqtSignal(str)
 
@@ -99,20 +110,30 @@ class Walk(QWidget):
         super().__init__()
         self._desk = desk
         self.setFixedHeight(HEIGHT)
-        row = tight(QHBoxLayout(self), (0, 0, 8, 0), 0)
+        row = tight(QHBoxLayout(self), (8, 0, 8, 0), 0)
         self._group = QButtonGroup(self)
         self._buttons: dict[str, StageButton] = {}
-        for number, stage in enumerate(STAGES, 1):
+        self._gaps: list[tuple[StageButton, StageButton]] = []
+        before: Stage | None = None
+        for number, stage in enumerate(desk.stages, 1):
             button = StageButton(desk, stage, number)
-            button.clicked.connect(lambda _on, name=stage: self.chosen.emit(name))
+            button.clicked.connect(lambda _on, name=stage.id: self.chosen.emit(name))
             self._group.addButton(button)
-            self._buttons[stage] = button
+            if before is not None and before.group != stage.group:
+                row.addSpacing(BETWEEN)
+                self._gaps.append((self._buttons[before.id], button))
+            self._buttons[stage.id] = button
             row.addWidget(button)
+            before = stage
         row.addStretch(1)
 
     def show_stage(self, stage: str) -> None:
         """Mark where one is."""
         self._buttons[stage].setChecked(True)
+
+    def button(self, stage: str) -> StageButton:
+        """The button of a stage."""
+        return self._buttons[stage]
 
     def refresh(self) -> None:
         """Count findings anew; the same finding on several areas counts once."""
@@ -125,8 +146,11 @@ class Walk(QWidget):
             button.show_counts({s: len(counts.get(s, ())) for s in SEVERITIES})
 
     def paintEvent(self, _event: QPaintEvent | None) -> None:
-        """A hairline beneath."""
+        """A hairline beneath, and one between groups."""
         painter = QPainter(self)
         painter.setPen(colour(self._desk.palette["hairline"]))
         painter.drawLine(0, HEIGHT - 1, self.width(), HEIGHT - 1)
+        for left, right in self._gaps:
+            x = (left.geometry().right() + right.geometry().left()) // 2
+            painter.drawLine(x, 11, x, HEIGHT - 12)
         painter.end()

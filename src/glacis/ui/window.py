@@ -3,10 +3,10 @@
 from collections.abc import Callable
 from functools import partial
 from pathlib import Path
-from typing import TYPE_CHECKING
+from typing import TypeVar
 
 from PyQt6.QtCore import QByteArray, QSize, QTimer
-from PyQt6.QtGui import QAction, QCloseEvent, QKeySequence
+from PyQt6.QtGui import QAction, QCloseEvent, QKeySequence, QPaintEvent
 from PyQt6.QtWidgets import (
     QApplication,
     QFrame,
@@ -18,40 +18,52 @@ from PyQt6.QtWidgets import (
     QWidget,
 )
 
+from glacis.core.judgement.place import Place
+from glacis.core.model.document import Project, Site
 from glacis.core.working import Working
+from glacis.demo.shipped import DemoName, shipped_demo
 from glacis.files.atomic import stamp_of
 from glacis.report.scene import subscripted
-from glacis.ui.actions import ACTIONS, MENUS, Action
-from glacis.ui.bench import Bench
+from glacis.session.documents import Documents
+from glacis.ui.actions import MENUS, OPEN, REDO, UNDO, WINDOW_ACTIONS, Action, MenuName
+from glacis.ui.bench import Bench, BenchKind, Context
 from glacis.ui.core_column import CoreColumn, step_area
-from glacis.ui.desk import STAGES, Desk
-from glacis.ui.documents import Documents
+from glacis.ui.desk import Desk
 from glacis.ui.findings import Findings
 from glacis.ui.prompts import Prompts
 from glacis.ui.tally import Tally
 from glacis.ui.theme.theme import apply_theme
-from glacis.ui.walk import Walk
+from glacis.ui.walk import LEADER, Walk
 from glacis.ui.widgets.labels import label, rich, tight
 from glacis.ui.working_panel import WorkingPanel
 
-if TYPE_CHECKING:
-    from glacis.ui.stages.shape.bench import ShapeBench
-
+OneBench = TypeVar("OneBench", bound=Bench)
+FIRST_STAGE = "build-up"
+"""Where a window opens."""
 DESIGN_SIZE = QSize(1280, 800)
 LEAST_SIZE = QSize(1100, 700)
 SAID_FOR = 8000
 
 
+def empty_project(sites: tuple[Site, ...]) -> Project:
+    """A project with a site and nothing on it."""
+    return Project(name="Untitled", site=sites[0])
+
+
 class MainWindow(QMainWindow):
     """Walk, core, bench, findings and tally round one desk."""
 
-    def __init__(self, desk: Desk, documents: Documents, prompts: Prompts) -> None:
+    def __init__(self, desk: Desk, prompts: Prompts) -> None:
         super().__init__()
         self.desk = desk
-        self.documents = documents
         self.prompts = prompts
         self._stage = ""
         self._theme = desk.settings.theme
+        self._kinds: dict[str, BenchKind] = {}
+        for stage in desk.stages:
+            module = stage.module("ui.stages")
+            if module is not None:
+                self._kinds[stage.id] = module.KIND
         self._benches: dict[str, Bench] = {}
         self._actions: list[tuple[Action, QAction]] = []
         self.setMinimumSize(LEAST_SIZE)
@@ -61,14 +73,22 @@ class MainWindow(QMainWindow):
         self._panel: WorkingPanel | None = None
         desk.changed.connect(self.refresh)
         desk.refused.connect(self._refuse)
+        desk.place_wanted.connect(self._go_to)
         self._hush = QTimer(self)
         self._hush.setSingleShot(True)
         self._hush.timeout.connect(self._fall_silent)
         if desk.settings.geometry:
             self.restoreGeometry(QByteArray.fromBase64(desk.settings.geometry.encode()))
-        self.show_stage("build-up")
+        self._painted = False
+        first = FIRST_STAGE if FIRST_STAGE in self._kinds else next(iter(self._kinds))
+        self.show_stage(first)
         self.refresh()
-        self._bench("build-up").setFocus()
+        self._bench(first).setFocus()
+
+    @property
+    def documents(self) -> Documents:
+        """The file of the document."""
+        return self.desk.session.documents
 
     def _lay_out(self) -> None:
         self.walk = Walk(self.desk)
@@ -100,34 +120,83 @@ class MainWindow(QMainWindow):
         bar = self.menuBar()
         if bar is None:
             return
-        menus: dict[str, QMenu] = {}
         for name in MENUS:
             menu = bar.addMenu(name)
             if menu is not None:
-                menus[name] = menu
                 menu.setToolTipsVisible(True)
-        for action in ACTIONS:
-            menu = menus[action.menu]
-            if action.rule:
-                menu.addSeparator()
-            made = self._make_action(action)
-            menu.addAction(made)
-            self._actions.append((action, made))
-            if action.id == "open_project":
-                self._recent = QMenu("Open recent", self)
-                self._recent.aboutToShow.connect(self._fill_recent)
-                menu.addMenu(self._recent)
+                self._fill_menu(menu, name)
 
-    def _make_action(self, action: Action) -> QAction:
+    def _fill_menu(self, menu: QMenu, name: MenuName) -> None:
+        """Actions of the window, those of the stages, the ways to the stages, then the last ones."""
+        own = [action for action in WINDOW_ACTIONS if action.menu == name]
+        for action in own:
+            if not action.last:
+                self._add(menu, action, partial(action.do, self))
+        for stage, kind in self._kinds.items():
+            for action in kind.actions:
+                if action.menu == name:
+                    self._add(menu, action, partial(self._do_on, stage, action))
+        if name == "View":
+            self._add_stages(menu)
+        for action in own:
+            if action.last:
+                self._add(menu, action, partial(action.do, self))
+
+    def _add(self, menu: QMenu, action: Action, do: Callable[[], object]) -> None:
+        if action.rule:
+            menu.addSeparator()
+        made = self._make_action(action, do)
+        menu.addAction(made)
+        self._actions.append((action, made))
+        if action is OPEN:
+            self._recent = QMenu("Open recent", self)
+            self._recent.aboutToShow.connect(self._fill_recent)
+            menu.addMenu(self._recent)
+
+    def _add_stages(self, menu: QMenu) -> None:
+        """A way to every stage: by number for the first nine, by two keys for all."""
+        for number, stage in enumerate(self.desk.stages, 1):
+            go = partial(self.show_stage, stage.id)
+            numbered = f"Ctrl+{number}" if number <= 9 else ""
+            action = Action(
+                "View", stage.title, numbered, stage.tip, lambda _window: None, number == 1
+            )
+            self._add(menu, action, go)
+            ways = [numbered] if numbered else []
+            ways.append(f"{LEADER}, {stage.letter}")
+            made = self._actions[-1][1]
+            made.setShortcuts([QKeySequence(way) for way in ways])
+            made.setToolTip(f"{stage.tip} ({' or '.join(ways)})")
+
+    def _make_action(self, action: Action, do: Callable[[], object]) -> QAction:
         plain = subscripted(action.text, "", "").replace("fRsi", "f-Rsi")
         made = QAction(plain, self)
         if action.keys:
             made.setShortcut(QKeySequence(action.keys))
         made.setToolTip(f"{action.tip} ({action.keys})" if action.keys else action.tip)
-        method: Callable[..., object] = getattr(self, action.id)
-        call = partial(method, action.argument) if action.argument else method
-        made.triggered.connect(lambda _on=False: call())
+        made.triggered.connect(lambda _on=False: do())
         return made
+
+    def _do_on(self, stage: str, action: Action) -> None:
+        """Do an action of a stage to its bench."""
+        if not action.stays:
+            self.show_stage(stage)
+        action.do(self._bench(stage))
+
+    @property
+    def menu_entries(self) -> tuple[tuple[Action, QAction], ...]:
+        """Everything in the menus, each with what does it."""
+        return tuple(self._actions)
+
+    @property
+    def actions_offered(self) -> tuple[Action, ...]:
+        """Everything in the menus, in their order."""
+        return tuple(action for action, _ in self._actions)
+
+    @property
+    def kinds(self) -> dict[str, BenchKind]:
+        """What the stages bring to the window, by stage."""
+        return self._kinds
 
     def _fill_recent(self) -> None:
         self._recent.clear()
@@ -141,43 +210,13 @@ class MainWindow(QMainWindow):
     def _bench(self, stage: str) -> Bench:
         """The bench of a stage, made when it is first wanted."""
         if stage not in self._benches:
-            bench = self._make_bench(stage)
+            bench = self._kinds[stage].make(Context(self.desk, self.prompts))
             bench.working_wanted.connect(self.open_working)
+            bench.working_made.connect(self._open_made)
             bench.said.connect(self.say)
             self._benches[stage] = bench
             self._stack.addWidget(bench)
         return self._benches[stage]
-
-    def _make_bench(self, stage: str) -> Bench:
-        if stage == "site":
-            from glacis.ui.stages.site.bench import SiteBench
-
-            return SiteBench(self.desk)
-        if stage == "shape":
-            from glacis.ui.stages.shape.bench import ShapeBench
-
-            shape = ShapeBench(self.desk, self.prompts)
-            shape.working_made.connect(self._open_made)
-            return shape
-        if stage == "heat":
-            from glacis.ui.stages.heat.bench import HeatBench
-
-            return HeatBench(self.desk)
-        if stage == "moisture":
-            from glacis.ui.stages.moisture.bench import MoistureBench
-
-            return MoistureBench(self.desk)
-        if stage == "compare":
-            from glacis.ui.stages.compare.bench import CompareBench
-
-            return CompareBench(self.desk, self.prompts)
-        if stage == "handover":
-            from glacis.ui.stages.handover.bench import HandoverBench
-
-            return HandoverBench(self.desk, self.prompts)
-        from glacis.ui.stages.build_up.bench import SectionBench
-
-        return SectionBench(self.desk, self.prompts)
 
     @property
     def working_panel(self) -> WorkingPanel | None:
@@ -191,7 +230,7 @@ class MainWindow(QMainWindow):
 
     def show_stage(self, stage: str) -> None:
         """Go to a stage."""
-        if stage not in STAGES:
+        if stage not in self._kinds:
             return
         self._stage = stage
         bench = self._bench(stage)
@@ -205,10 +244,26 @@ class MainWindow(QMainWindow):
         if self.isVisible():
             bench.refresh()
 
-    def bench(self, stage: str) -> Bench:
-        """The bench of a stage, shown."""
+    def step_stage(self, by: int) -> None:
+        """Go to the next stage (1) or the one before (-1)."""
+        order = list(self._kinds)
+        self.show_stage(order[(order.index(self._stage) + by) % len(order)])
+
+    def bench(self, stage: str, kind: type[OneBench] = Bench) -> OneBench:  # type: ignore[assignment]
+        """The bench of a stage, shown.
+
+        Raises:
+            TypeError: where the stage has another kind of bench.
+        """
         self.show_stage(stage)
-        return self._benches[stage]
+        found = self._bench(stage)
+        if not isinstance(found, kind):
+            raise TypeError(f"{stage} has a {type(found).__name__}, not a {kind.__name__}")
+        return found
+
+    def _go_to(self, _place: Place, stage: str) -> None:
+        """Where a finding is mended."""
+        self.show_stage(stage)
 
     def refresh(self) -> None:
         """Show the present state of the desk everywhere it can be seen."""
@@ -232,13 +287,12 @@ class MainWindow(QMainWindow):
 
     def _enable(self) -> None:
         store = self.desk.store
+        labels = {"Undo": store.undo_label, "Redo": store.redo_label}
         for action, made in self._actions:
-            if action.id == "undo":
-                made.setEnabled(bool(store.undo_label))
-                made.setText(f"Undo: {store.undo_label}" if store.undo_label else "Undo")
-            elif action.id == "redo":
-                made.setEnabled(bool(store.redo_label))
-                made.setText(f"Redo: {store.redo_label}" if store.redo_label else "Redo")
+            if action in (UNDO, REDO):
+                words = labels[action.text]
+                made.setEnabled(bool(words))
+                made.setText(f"{action.text}: {words}" if words else action.text)
 
     def say(self, text: str, refused: bool = False) -> None:
         """Tell something in a line under the bench; it goes by itself."""
@@ -263,62 +317,9 @@ class MainWindow(QMainWindow):
         """Do it again."""
         self.desk.store.redo()
 
-    def insert_layer(self) -> None:
-        """Offer materials on the Build-up bench."""
-        from glacis.ui.stages.build_up.bench import SectionBench
-
-        bench = self.bench("build-up")
-        if isinstance(bench, SectionBench):
-            bench.open_palette()
-
-    def add_area(self) -> None:
-        """Ask for a new roof area on the Build-up bench."""
-        self.show_stage("build-up")
-        self._on_section(lambda bench: bench.panels.add_area())
-
-    def new_roof(self) -> None:
-        """Ask for a new roof on the Shape bench."""
-        self._on_shape(lambda bench: bench.open_panel())
-
-    def free_planes(self) -> None:
-        """Let the planes of the selected roof stand for themselves."""
-        self._on_shape(lambda bench: bench.tools.free_planes())
-
-    def _on_shape(self, do: Callable[["ShapeBench"], object]) -> None:
-        from glacis.ui.stages.shape.bench import ShapeBench
-
-        bench = self.bench("shape")
-        if isinstance(bench, ShapeBench):
-            do(bench)
-
-    def choose_approach(self) -> None:
-        """Offer the approaches on the Build-up bench."""
-        self.show_stage("build-up")
-        self._on_section(lambda bench: bench.panels.choose_approach())
-
-    def solve(self) -> None:
-        """Offer thicknesses that meet the target."""
-        self.show_stage("build-up")
-        self._on_section(lambda bench: bench.panels.solve())
-
-    def remove_layer(self) -> None:
-        """Take the selected layer out."""
-        self._on_section(lambda bench: bench.remove_selected())
-
-    def move_layer(self, step: str) -> None:
-        """Move the selected layer."""
-        self._on_section(lambda bench: bench.shift_selected(int(step)))
-
-    def grow_layer(self, step: str) -> None:
-        """Next purchasable thickness."""
-        self._on_section(lambda bench: bench.grow_selected(int(step), False))
-
-    def _on_section(self, do: Callable[..., object]) -> None:
-        do(self._bench("build-up"))
-
-    def step_area(self, step: str) -> None:
+    def step_area(self, by: int) -> None:
         """Select another area."""
-        step_area(self.desk, int(step))
+        step_area(self.desk, by)
 
     def open_working(self, figure: str) -> None:
         """Open the working of a figure."""
@@ -354,7 +355,7 @@ class MainWindow(QMainWindow):
         """Everything the keyboard does."""
         from glacis.ui.pages import KeyboardPage
 
-        KeyboardPage(self).open()
+        KeyboardPage(self, self.desk.stages, self.kinds, self.actions_offered).open()
 
     def show_about(self) -> None:
         """Version, licence, and what Glacis defers to."""
@@ -362,30 +363,16 @@ class MainWindow(QMainWindow):
 
         AboutPage(self).open()
 
-    def write_report(self) -> None:
-        """Write the report from the Handover bench."""
-        from glacis.ui.stages.handover.bench import HandoverBench
-
-        bench = self.bench("handover")
-        if isinstance(bench, HandoverBench):
-            bench.write_report()
-
     def new_project(self) -> None:
         """Begin an empty project."""
         if self._may_leave():
-            self.documents.new()
+            self.desk.open_document(empty_project(self.desk.sites))
             self._take_up()
 
-    def open_demo(self) -> None:
-        """Open the demo."""
+    def open_demo(self, name: DemoName = "tern-point") -> None:
+        """Open one of the demo projects."""
         if self._may_leave():
-            self.documents.demo()
-            self._take_up()
-
-    def open_barn(self) -> None:
-        """Open the demo in US units."""
-        if self._may_leave():
-            self.documents.demo("sallow-creek")
+            self.desk.open_document(shipped_demo(name))
             self._take_up()
 
     def open_example(self) -> None:
@@ -401,9 +388,14 @@ class MainWindow(QMainWindow):
 
     def take_example(self, identifier: str) -> None:
         """Open an example as a new project."""
-        if self._may_leave():
-            self.documents.example(identifier)
-            self._take_up()
+        from glacis.demo.examples import EXAMPLES, example_project
+
+        if not self._may_leave():
+            return
+        chosen = next(example for example in EXAMPLES if example.id == identifier)
+        engine = self.desk.session.analyser
+        self.desk.open_document(example_project(chosen, self.desk.sites, lambda: engine))
+        self._take_up()
 
     def open_project(self) -> None:
         """Ask for a project and open it."""
@@ -415,7 +407,7 @@ class MainWindow(QMainWindow):
     def _open(self, path: Path) -> None:
         if not self._may_leave():
             return
-        fault = self.documents.open(path)
+        fault = self.desk.take_up(partial(self.documents.open, path))
         if fault:
             self.prompts.tell(self, "Not opened", fault)
 
@@ -459,6 +451,13 @@ class MainWindow(QMainWindow):
             return self.save()
         return answer == "discard"
 
+    def paintEvent(self, event: QPaintEvent | None) -> None:
+        """After the first painting the roof is measured and judged as a whole."""
+        super().paintEvent(event)
+        if not self._painted:
+            self._painted = True
+            QTimer.singleShot(0, self.desk.session.judge_all)
+
     def closeEvent(self, event: QCloseEvent | None) -> None:
         """Guard unsaved changes, remember the window, end what runs."""
         if event is None:
@@ -466,12 +465,9 @@ class MainWindow(QMainWindow):
         if not self._may_leave():
             event.ignore()
             return
-        from glacis.ui.stages.handover.bench import HandoverBench
-
         for bench in self._benches.values():
-            if isinstance(bench, HandoverBench):
-                bench.jobs.finish()
+            bench.shut_down()
         geometry = bytes(self.saveGeometry().toBase64().data()).decode()
         self.desk.adjust(geometry=geometry)
-        self.documents.close()
+        self.desk.session.close()
         event.accept()

@@ -7,7 +7,7 @@ from PyQt6.QtCore import Qt
 from PyQt6.QtGui import QGuiApplication
 from PyQt6.QtWidgets import QDialog, QHBoxLayout, QPushButton, QTextBrowser, QVBoxLayout, QWidget
 
-from glacis.core.figures.headline import Figure, working_of
+from glacis.core.figures.headline import Figure
 from glacis.core.units.format import with_unit
 from glacis.core.working import Step, Working
 from glacis.report.palette import Palette
@@ -116,9 +116,9 @@ class WorkingPanel(QDialog):
             made = self._make()
             return made[0] if made else None
         area = self._desk.area
-        if area is not None and self._figure == "mean":
-            return self._desk.results.mean_working()
-        return working_of(area.roof, self._figure) if area else None
+        if area is None:
+            return None
+        return self._desk.results.working(area.roof.area.id, self._figure)
 
     def refresh(self) -> None:
         """Follow the document."""

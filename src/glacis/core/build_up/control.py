@@ -9,7 +9,6 @@ from typing import Literal
 
 from msgspec import Struct
 
-from glacis.core.area.analysed import AnalysedArea
 from glacis.core.heat.resolve import LayerData
 
 Control = Literal["water", "air", "vapour", "thermal"]
@@ -54,9 +53,8 @@ def thermal_layers(layers: tuple[LayerData, ...]) -> tuple[int, ...]:
     )
 
 
-def control_layers(roof: AnalysedArea) -> tuple[Thread, ...]:
-    """The four threads of a roof."""
-    layers = roof.layers
+def control_layers(layers: tuple[LayerData, ...]) -> tuple[Thread, ...]:
+    """The four threads of a build-up."""
     return (
         Thread("water", water_layers(layers)),
         Thread("air", air_layers(layers)),

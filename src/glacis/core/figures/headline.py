@@ -1,11 +1,13 @@
 """The headline figures of an area, each with its target and its working."""
 
+from collections.abc import Callable
 from typing import Literal
 
 from msgspec import Struct
 
 from glacis.core.area.analysed import AnalysedArea
 from glacis.core.climate.year import MONTH_NAMES
+from glacis.core.errors import ValueRefused
 from glacis.core.heat.energy import degree_hours
 from glacis.core.heat.working import transmittance_working, weight_working
 from glacis.core.moisture.assess import face_limit
@@ -148,24 +150,29 @@ def _loss_working(roof: AnalysedArea) -> Working:
     )
 
 
+_WORKINGS: dict[Figure, Callable[[AnalysedArea], Working]] = {
+    "u": lambda roof: transmittance_working(roof.layers, roof.heat),
+    "r": lambda roof: transmittance_working(roof.layers, roof.heat),
+    "surface": lambda roof: surface_working(roof.heat, roof.surface, MONTH_NAMES),
+    "condensate": lambda roof: monthly_working(roof.monthly),
+    "residual": lambda roof: monthly_working(roof.monthly),
+    "thickness": _thickness_working,
+    "weight": lambda roof: weight_working(roof.layers, roof.weight),
+    "inner": _inner_working,
+    "cost": lambda roof: cost_working(roof.layers),
+    "carbon": lambda roof: carbon_working(roof.layers),
+    "loss": _loss_working,
+    "eaves": eaves_working,
+}
+
+
 def working_of(roof: AnalysedArea, figure: Figure) -> Working:
-    """The steps behind a headline figure."""
-    if figure in ("u", "r"):
-        return transmittance_working(roof.layers, roof.heat)
-    if figure == "surface":
-        return surface_working(roof.heat, roof.surface, MONTH_NAMES)
-    if figure in ("condensate", "residual"):
-        return monthly_working(roof.monthly)
-    if figure == "inner":
-        return _inner_working(roof)
-    if figure == "cost":
-        return cost_working(roof.layers)
-    if figure == "carbon":
-        return carbon_working(roof.layers)
-    if figure == "eaves":
-        return eaves_working(roof)
-    if figure == "loss":
-        return _loss_working(roof)
-    if figure == "weight":
-        return weight_working(roof.layers, roof.weight)
-    return _thickness_working(roof)
+    """The steps behind a figure of one area.
+
+    Raises:
+        ValueRefused: for the mean U, which belongs to the whole roof.
+    """
+    make = _WORKINGS.get(figure)
+    if make is None:
+        raise ValueRefused("figure of an area", figure, ", ".join(_WORKINGS))
+    return make(roof)

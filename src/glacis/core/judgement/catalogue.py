@@ -1,35 +1,52 @@
-"""All rules, and how an analysed roof is judged by them."""
+"""All rules of the stages, and how a subject is judged by them."""
 
-from glacis.core.area.analysed import AnalysedArea
-from glacis.core.build_up.rules import insulation, order, protection
-from glacis.core.heat.rules import losses
-from glacis.core.judgement.finding import SEVERITIES, Finding, Remedy, Rule
-from glacis.core.model.document import Project
-from glacis.core.moisture.rules import climate, retarders, vapour
+from functools import cache
+from typing import Any
 
-RULES: tuple[Rule, ...] = (
-    *order.RULES,
-    *protection.RULES,
-    *vapour.RULES,
-    *retarders.RULES,
-    *climate.RULES,
-    *insulation.RULES,
-    *losses.RULES,
-)
-_BY_ID = {rule.id: rule for rule in RULES}
+from msgspec import Struct
+
+from glacis.core.judgement.finding import SEVERITIES, About, AnyRule, Finding
+from glacis.core.stages import STAGES, Stage
 
 
-def rule_of(finding: Finding) -> Rule:
-    """The rule behind a finding."""
-    return _BY_ID[finding.rule]
+class RuleBook(Struct, frozen=True):
+    """The rules of all stages."""
+
+    rules: tuple[AnyRule, ...]
+
+    def of(self, finding: Finding) -> AnyRule:
+        """The rule behind a finding.
+
+        Raises:
+            KeyError: where no stage has such a rule.
+        """
+        for rule in self.rules:
+            if rule.id == finding.rule:
+                return rule
+        raise KeyError(finding.rule)
 
 
-def judge(roof: AnalysedArea) -> tuple[Finding, ...]:
-    """Everything the rules find about one area, worst first."""
-    found = [finding for rule in RULES for finding in rule.check(roof)]
-    return tuple(sorted(found, key=lambda finding: SEVERITIES.index(finding.severity)))
+def about(rules: tuple[AnyRule, ...], kind: About) -> tuple[AnyRule, ...]:
+    """The rules that are asked of one kind of subject."""
+    return tuple(rule for rule in rules if rule.about == kind)
 
 
-def remedies_of(project: Project, roof: AnalysedArea, finding: Finding) -> tuple[Remedy, ...]:
-    """Ways out of a finding in this project."""
-    return rule_of(finding).remedies(project, roof, finding)
+@cache
+def rule_book(stages: tuple[Stage, ...] = STAGES) -> RuleBook:
+    """The rules that the stages bring, in their order."""
+    found: list[AnyRule] = []
+    for stage in stages:
+        module = stage.module("core", "rules")
+        if module is not None:
+            found.extend(module.RULES)
+    return RuleBook(tuple(found))
+
+
+def by_severity(findings: list[Finding]) -> tuple[Finding, ...]:
+    """Findings, worst first, else as they came."""
+    return tuple(sorted(findings, key=lambda finding: SEVERITIES.index(finding.severity)))
+
+
+def judge(subject: Any, rules: tuple[AnyRule, ...]) -> tuple[Finding, ...]:
+    """Everything that rules about one kind of subject find on one of them, worst first."""
+    return by_severity([finding for rule in rules for finding in rule.check(subject)])

@@ -17,18 +17,27 @@ def wording(finding: Finding) -> str:
 
 
 def decision_on(decisions: tuple[Decision, ...], finding: Finding) -> Decision | None:
-    """The latest decision that accepts this rule on this area, whether or not it still fits."""
+    """The latest decision that accepts this rule at this place, whether or not it still fits."""
     for decision in reversed(decisions):
-        if decision.rule == finding.rule and decision.area == finding.area:
+        if _is_on(decision, finding):
             return decision
     return None
+
+
+def _is_on(decision: Decision, finding: Finding) -> bool:
+    """Whether a decision is about this rule at this place; older files name the area only."""
+    if decision.rule != finding.rule:
+        return False
+    if decision.place:
+        return decision.place == finding.place.key
+    return decision.area == finding.area
 
 
 def accepted_by(decisions: tuple[Decision, ...], finding: Finding) -> Decision | None:
     """The decision that accepts ``finding`` as it stands; None where it is open."""
     said = ""
     for decision in reversed(decisions):
-        if decision.rule != finding.rule or decision.area != finding.area:
+        if not _is_on(decision, finding):
             continue
         said = said or wording(finding)
         if decision.fits == said:
@@ -54,6 +63,7 @@ def accept(project: Project, finding: Finding, decision: Decision) -> Project:
         id=f"accept-{number}",
         rule=finding.rule,
         area=finding.area,
+        place=finding.place.key,
         fits=wording(finding),
     )
     older = decision_on(project.decisions, finding)

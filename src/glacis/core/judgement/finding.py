@@ -1,18 +1,20 @@
 """Findings, remedies and rules: the words of judgement."""
 
-from collections.abc import Callable, Iterator
-from typing import Literal
+from collections.abc import Callable, Iterable, Iterator
+from typing import Any, Generic, Literal, TypeVar
 
 from msgspec import Struct
 
-from glacis.core.area.analysed import AnalysedArea
+from glacis.core.judgement.place import Place
 from glacis.core.model.document import Project
 from glacis.core.model.edit import Change
 from glacis.core.units.format import spoken, with_unit
 from glacis.core.units.quantities import Quantity, System
 
+Subject = TypeVar("Subject")
+
 Severity = Literal["stop", "mind", "note"]
-Stage = Literal["site", "build-up", "heat", "moisture", "handover"]
+About = Literal["area", "edge", "opening", "project"]
 SEVERITIES: tuple[Severity, ...] = ("stop", "mind", "note")
 
 
@@ -30,20 +32,28 @@ class Finding(Struct, frozen=True):
     Attributes:
         rule: id of the rule that found it.
         severity: stop, mind or note.
-        stage: where it is mended.
-        area: id of the area.
-        layers: ids of the layers concerned.
+        stage: id of the stage where it is mended.
+        place: where it lies.
         template: the message with ``{0}``, ``{1}`` for the evidence figures.
         evidence: the figures.
     """
 
     rule: str
     severity: Severity
-    stage: Stage
-    area: str
-    layers: tuple[str, ...]
+    stage: str
+    place: Place
     template: str
     evidence: tuple[Evidence, ...] = ()
+
+    @property
+    def area(self) -> str:
+        """Id of the area it lies on; empty for the whole project."""
+        return self.place.area
+
+    @property
+    def layers(self) -> tuple[str, ...]:
+        """Ids of the layers concerned."""
+        return self.place.layers
 
     def message(self, system: System) -> str:
         """The message with its figures in the reader's units."""
@@ -54,6 +64,12 @@ class Finding(Struct, frozen=True):
         return text
 
 
+def worst_severity(findings: Iterable[Finding]) -> Severity | None:
+    """The gravest severity among ``findings``; None where there are none."""
+    present = {finding.severity for finding in findings}
+    return next((severity for severity in SEVERITIES if severity in present), None)
+
+
 class Remedy(Struct, frozen=True):
     """A way out: its name, and the change it makes to a project."""
 
@@ -61,30 +77,35 @@ class Remedy(Struct, frozen=True):
     change: Change
 
 
-class Rule(Struct, frozen=True):
+class Rule(Struct, Generic[Subject], frozen=True):
     """A check that a good colleague would make.
 
     Attributes:
         id: stable name, family first.
         title: what it looks for.
-        stage: where it belongs.
+        stage: id of the stage where it belongs.
         severity: the worst it reports.
         reason: why it matters, in one or two plain sentences.
         source: where the rule comes from.
-        check: the findings of one analysed area.
+        check: the findings of one subject: an analysed area, or what ``about`` says.
         remedies: ways out of one finding.
+        about: what it is asked of.
     """
 
     id: str
     title: str
-    stage: Stage
+    stage: str
     severity: Severity
     reason: str
     source: str
-    check: "Callable[[AnalysedArea], Iterator[Finding]]"
-    remedies: "Callable[[Project, AnalysedArea, Finding], tuple[Remedy, ...]]"
+    check: Callable[[Subject], Iterator[Finding]]
+    remedies: Callable[[Project, Subject, Finding], tuple[Remedy, ...]]
+    about: About = "area"
 
 
-def no_remedies(_project: Project, _roof: AnalysedArea, _finding: Finding) -> tuple[Remedy, ...]:
+AnyRule = Rule[Any]
+
+
+def no_remedies(_project: Project, _subject: object, _finding: Finding) -> tuple[Remedy, ...]:
     """For rules whose way out is a question to a person."""
     return ()

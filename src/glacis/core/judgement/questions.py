@@ -4,7 +4,8 @@ from collections.abc import Iterable
 
 from glacis.core.area.analysed import AnalysedArea
 from glacis.core.heat.resolve import LayerData
-from glacis.core.judgement.finding import Evidence, Finding, Severity, Stage
+from glacis.core.judgement.finding import Evidence, Finding, Severity
+from glacis.core.judgement.place import on_area
 from glacis.core.model.document import HumidityClass, SetPoint
 
 LOW_SLOPE = 10.0
@@ -29,14 +30,14 @@ def finding(
     roof: AnalysedArea,
     rule: str,
     severity: Severity,
-    stage: Stage,
+    stage: str,
     layers: Iterable[LayerData],
     template: str,
     *evidence: Evidence,
 ) -> Finding:
     """A finding on this roof's area."""
     ids = tuple(layer.id for layer in layers)
-    return Finding(rule, severity, stage, roof.area.id, ids, template, evidence)
+    return Finding(rule, severity, stage, on_area(roof.area.id, ids), template, evidence)
 
 
 def is_wet(roof: AnalysedArea) -> bool:

@@ -284,7 +284,9 @@ class Decision(Node, frozen=True, kw_only=True):
         date: as year-month-day.
         reason: why.
         rule: id of the rule whose finding it accepts; empty for other decisions.
-        area: id of the roof area of that finding.
+        area: id of the roof area of that finding; empty where it lies on none.
+        place: where that finding lies, as the key of its place; empty in files of versions that
+            kept the area only.
         fits: what the finding said when it was accepted; where it says something else the
             decision no longer fits and the finding is open again.
     """
@@ -297,6 +299,7 @@ class Decision(Node, frozen=True, kw_only=True):
     reason: str
     rule: str = ""
     area: str = ""
+    place: str = ""
     fits: str = ""
 
 

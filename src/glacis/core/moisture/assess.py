@@ -2,7 +2,7 @@
 
 from glacis.core.heat.assess import Films, ventilated_cut
 from glacis.core.heat.resolve import LayerData
-from glacis.core.model.document import Climate, Targets, Zone
+from glacis.core.model.document import Climate, Zone
 from glacis.core.moisture.indoor import indoor_pressures, outdoor_pressures
 from glacis.core.moisture.monthly import MonthAir, Monthly, run_year
 from glacis.core.moisture.path import Path, PathLayer, build_path
@@ -52,9 +52,9 @@ def vapour_path(layers: tuple[LayerData, ...], films: Films) -> Path:
     return build_path(parts, films.inside, beyond)
 
 
-def monthly_air(climate: Climate, zone: Zone, targets: Targets) -> tuple[MonthAir, ...]:
-    """Twelve months of air on both sides."""
-    inside = indoor_pressures(climate, zone, targets.excess_margin)
+def monthly_air(climate: Climate, zone: Zone, excess_margin: float) -> tuple[MonthAir, ...]:
+    """Twelve months of air on both sides; the excess of a humidity class times a margin [-]."""
+    inside = indoor_pressures(climate, zone, excess_margin)
     outside = outdoor_pressures(climate)
     return tuple(
         MonthAir(zone.temperature, climate.temperature[m], inside[m], outside[m]) for m in range(12)
@@ -68,13 +68,13 @@ def assess_moisture(
     return run_year(vapour_path(layers, films), air)
 
 
-def assess_surface(air: tuple[MonthAir, ...], targets: Targets) -> Surface:
-    """What the inner surface must reach over the year."""
+def assess_surface(air: tuple[MonthAir, ...], critical_humidity: float) -> Surface:
+    """What the inner surface must reach over the year, for a critical surface humidity [-]."""
     return required_factor(
         tuple(month.outdoor for month in air),
         air[0].indoor,
         tuple(month.indoor_pressure for month in air),
-        targets.surface_humidity,
+        critical_humidity,
     )
 
 

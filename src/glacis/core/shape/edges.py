@@ -37,6 +37,8 @@ class Edge(Struct, frozen=True):
         area: id of the area it belongs to.
         other: id of the area beyond, or empty.
         over: id of an area that lies lower beyond a free edge, or empty.
+        id: its place in the outline of its area: loop, side and piece of that side, such as
+            ``hall-south/0.2.0``. It stays while corners of that area are neither made nor removed.
     """
 
     kind: EdgeKind
@@ -45,19 +47,50 @@ class Edge(Struct, frozen=True):
     area: str
     other: str = ""
     over: str = ""
+    id: str = ""
 
     @property
     def length(self) -> float:
         """True length [m]."""
         return length(minus(self.end, self.start))
 
+    @property
+    def junction(self) -> str:
+        """Id of the junction it is part of; empty for a seam, which is none."""
+        return "" if self.kind == "seam" else junction_id(self.kind, self.areas)
+
+    @property
+    def areas(self) -> tuple[str, ...]:
+        """Ids of the areas that meet here, in the order of their names."""
+        return tuple(sorted((self.area, self.other))) if self.other else (self.area,)
+
+
+def junction_id(kind: EdgeKind, areas: tuple[str, ...], by: str = "") -> str:
+    """The name of a junction: it stays as long as the same areas meet in the same way."""
+    return f"{kind}:{'+'.join(areas)}" + (f"/{by}" if by else "")
+
 
 class Junction(Struct, frozen=True):
-    """Where areas end or meet: its kind, its whole length [m] and the areas concerned."""
+    """Where areas end or meet.
+
+    Attributes:
+        kind: as of its edges.
+        length: of all its edges together [m].
+        areas: ids of the areas concerned.
+        lines: both ends of each of its edges [m], shared edges once.
+        by: id of the opening that makes it; empty for most.
+    """
 
     kind: EdgeKind
     length: float
     areas: tuple[str, ...]
+    lines: tuple[tuple[Vector, Vector], ...] = ()
+    by: str = ""
+
+    @property
+    def id(self) -> str:
+        """Its stable name."""
+        return junction_id(self.kind, self.areas, self.by)
 
 
 def _overlaps(a: Vector, b: Vector, beside: list[Side]) -> list[tuple[float, float, Plane]]:
@@ -170,11 +203,13 @@ def _sides(ring: tuple[Vector, ...]) -> Iterator[tuple[Vector, Vector]]:
 
 
 def _pieces(plane: Plane, beside: list[Side]) -> Iterator[Edge]:
-    for ring, by in _rings(plane):
-        for a, b in _sides(ring):
-            for edge in _cut(plane, a, b, _overlaps(a, b, beside)):
+    for loop, (ring, by) in enumerate(_rings(plane)):
+        for side, (a, b) in enumerate(_sides(ring)):
+            for piece, edge in enumerate(_cut(plane, a, b, _overlaps(a, b, beside))):
+                name = f"{plane.id}/{loop}.{side}.{piece}"
                 kerb = by and not edge.other and not edge.over
-                yield Edge("kerb", edge.start, edge.end, plane.id) if kerb else edge
+                kind = "kerb" if kerb else edge.kind
+                yield Edge(kind, edge.start, edge.end, plane.id, edge.other, edge.over, name)
 
 
 def _cut(
@@ -216,11 +251,16 @@ def edges_of(planes: tuple[Plane, ...]) -> tuple[Edge, ...]:
 def junctions_of(edges: tuple[Edge, ...]) -> tuple[Junction, ...]:
     """All junctions, shared ones once, gathered by kind and areas; seams are none."""
     lengths: dict[tuple[EdgeKind, tuple[str, ...]], float] = {}
+    lines: dict[tuple[EdgeKind, tuple[str, ...]], list[tuple[Vector, Vector]]] = {}
     for edge in edges:
         if edge.kind == "seam":
             continue
         twice = edge.other and edge.kind != "abutment"
-        areas = tuple(sorted((edge.area, edge.other))) if edge.other else (edge.area,)
-        key = (edge.kind, areas)
+        key = (edge.kind, edge.areas)
         lengths[key] = lengths.get(key, 0.0) + (edge.length / 2 if twice else edge.length)
-    return tuple(Junction(kind, size, areas) for (kind, areas), size in lengths.items())
+        if not (twice and edge.area != edge.areas[0]):
+            lines.setdefault(key, []).append((edge.start, edge.end))
+    return tuple(
+        Junction(kind, size, areas, tuple(lines.get((kind, areas), ())))
+        for (kind, areas), size in lengths.items()
+    )

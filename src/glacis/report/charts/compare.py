@@ -4,8 +4,9 @@ from collections.abc import Iterator
 
 from msgspec import Struct
 
-from glacis.core.analysis import AreaResult
-from glacis.core.figures.headline import Headline, headlines
+from glacis.core.analysis.results import AreaResult
+from glacis.core.figures.detail import AreaDetail
+from glacis.core.figures.headline import Headline
 from glacis.core.judgement.finding import SEVERITIES
 from glacis.core.units.format import MINUS, number
 from glacis.core.units.quantities import System, to_display
@@ -33,11 +34,12 @@ TITLE = 46.0
 
 
 class Column(Struct, frozen=True):
-    """One alternative: id, name and what follows from it; the first is what is built."""
+    """One alternative: id, name, what follows from it and its lines; the first is what is built."""
 
     id: str
     name: str
     result: AreaResult
+    detail: AreaDetail
 
 
 def _difference(old: Headline, new: Headline, system: System) -> str:
@@ -62,7 +64,7 @@ def _sections(
         style = SectionStyle(
             width - 12, height, system=system, labels="thickness", scale=scale, floor=height - 44
         )
-        scene = section_scene(column.result.roof, style)
+        scene = section_scene(column.result.roof, column.detail, style)
         for item in scene.items:
             yield shifted(item, NAMES + width * place, TITLE)
     words = f"one scale, 1:{scale:g}"
@@ -75,7 +77,7 @@ def _found_words(result: AreaResult) -> str:
 
 
 def _table(columns: tuple[Column, ...], width: float, top: float, system: System) -> Iterator[Item]:
-    first = headlines(columns[0].result.roof)
+    first = columns[0].result.headlines
     right = NAMES + width * len(columns)
     for row, figure in enumerate(first):
         y = top + ROW * row
@@ -83,7 +85,7 @@ def _table(columns: tuple[Column, ...], width: float, top: float, system: System
         yield Line((6, y - 14, right, y - 14), "hairline", DIMENSION)
         yield Text(6, y, shorten(f"{figure.name}  {unit}", NAMES - 8, 12), 12, "second")
         for place, column in enumerate(columns):
-            mine = headlines(column.result.roof)[row]
+            mine = column.result.headlines[row]
             x = NAMES + width * place
             missed = mine.meets is False
             shown = number(mine.value, mine.quantity, system)
@@ -105,7 +107,7 @@ def compare_scene(
 ) -> Scene:
     """All columns; a press selects one."""
     each = (width - NAMES - 6) / max(2, len(columns))
-    rows = len(headlines(columns[0].result.roof)) + 1
+    rows = len(columns[0].result.headlines) + 1
     drawn = max(120.0, height - TITLE - ROW * rows - 26)
     items: list[Item] = []
     hot = []

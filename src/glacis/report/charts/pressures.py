@@ -4,11 +4,12 @@ from collections.abc import Iterator
 
 from glacis.core.area.analysed import AnalysedArea
 from glacis.core.climate.year import MONTH_NAMES
-from glacis.core.moisture.monthly import Monthly, profile
+from glacis.core.figures.detail import AreaDetail
+from glacis.core.moisture.monthly import Monthly
 from glacis.core.units.format import plain, with_unit
 from glacis.core.units.quantities import Quantity, System, from_display, to_display
 from glacis.report.charts.axes import Plot, beyond, month_names, nice_top, ticks
-from glacis.report.scene import DIMENSION, Item, Line, Patch, Scene, Text, spread
+from glacis.report.scene import DIMENSION, Item, Line, Patch, Scene, Size, Text, spread
 
 
 def _x_of(monthly: Monthly, plot: Plot) -> list[float]:
@@ -43,16 +44,16 @@ def _axis(plot: Plot, system: System) -> Iterator[Item]:
 
 
 def pressures_scene(
-    roof: AnalysedArea, month: int, width: float, height: float, system: System
+    roof: AnalysedArea, detail: AreaDetail, month: int, size: Size, system: System
 ) -> Scene:
     """Saturation and vapour pressure through the roof in one month."""
-    monthly = roof.monthly
-    if len(monthly.path.places) < 2:
+    monthly, (width, height) = roof.monthly, size
+    if not detail.vapour:
         return Scene(
             width, height, (Text(16, 24, "No layer before the outside air.", 12, "second"),)
         )
     air = monthly.air[month]
-    lines = profile(monthly.path, air)
+    lines = detail.vapour[month]
     unit = Quantity.PRESSURE.unit(system)
     most = max(*lines.saturation, *lines.pressure)
     top = from_display(nice_top(to_display(most, unit), 3), unit)

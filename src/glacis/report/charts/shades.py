@@ -4,7 +4,7 @@ from typing import Literal
 
 from msgspec import Struct
 
-from glacis.core.analysis import Results
+from glacis.core.analysis.results import Results
 from glacis.core.model.document import Project
 from glacis.core.units.format import with_unit
 from glacis.core.units.quantities import Quantity, System
@@ -54,7 +54,8 @@ def _ramp(values: dict[str, float], quantity: Quantity, system: System) -> Shadi
     return Shading(fills, words, legend)
 
 
-def _builds(project: Project) -> Shading:
+def builds(project: Project) -> Shading:
+    """Areas shaded by what they are built of."""
     names = {assembly.id: assembly.name for assembly in project.assemblies}
     used = list(dict.fromkeys(area.assembly for area in project.areas))
     fills = {build: BUILDS[k % len(BUILDS)] for k, build in enumerate(used)}
@@ -68,7 +69,7 @@ def _builds(project: Project) -> Shading:
 def shading(kind: ShadeKind, project: Project, results: Results) -> Shading:
     """How the areas of a project are shaded."""
     if kind == "build-up":
-        return _builds(project)
+        return builds(project)
     if kind == "u-value":
         values = {r.roof.area.id: r.roof.heat.transmittance for r in results.areas}
         return _ramp(values, Quantity.TRANSMITTANCE, project.units)

@@ -3,8 +3,8 @@
 from collections.abc import Iterator
 
 from glacis.core.area.analysed import AnalysedArea
-from glacis.core.heat.assess import thermal_layers
-from glacis.core.heat.combined import Combined, Section, ThermalLayer
+from glacis.core.figures.detail import AreaDetail
+from glacis.core.heat.combined import Section
 from glacis.core.heat.resolve import LayerData
 from glacis.core.units.format import number, plain, resistance_label
 from glacis.core.units.quantities import Quantity, System, from_display, to_display
@@ -18,15 +18,6 @@ MOST_PATHS = 6
 
 def _counted(roof: AnalysedArea) -> tuple[LayerData, ...]:
     return roof.layers[: roof.heat.counted]
-
-
-def _climb(section: Section, layers: tuple[ThermalLayer, ...], combined: Combined) -> list[float]:
-    """Resistance passed after the inner film, each layer and the outer film [m²·K/W]."""
-    passed = [0.0, combined.surfaces[0]]
-    for layer, inside in zip(layers, section.in_frame, strict=False):
-        passed.append(passed[-1] + layer.through(inside))
-    passed.append(section.resistance)
-    return passed
 
 
 def path_name(section: Section, layers: tuple[LayerData, ...]) -> str:
@@ -109,11 +100,12 @@ def _end_labels(ends: list[tuple[float, str, str]], plot: Plot, width: float) ->
         yield Text(x, y + 4, shorten(words, width - x - 2, 12), 12, ink)
 
 
-def staircase_scene(roof: AnalysedArea, width: float, height: float, system: System) -> Scene:
+def staircase_scene(
+    roof: AnalysedArea, detail: AreaDetail, width: float, height: float, system: System
+) -> Scene:
     """Cumulative resistance of every path, both limits, the total and the target."""
     combined = roof.heat.main
     layers = _counted(roof)
-    plain_layers = thermal_layers(layers)
     sections = combined.sections[:MOST_PATHS]
     unit = Quantity.RESISTANCE.unit(system)
     most = max(*(s.resistance for s in sections), combined.upper, 1 / roof.target * 1.02)
@@ -125,7 +117,7 @@ def staircase_scene(roof: AnalysedArea, width: float, height: float, system: Sys
     items.extend(_layer_strip(roof, plot, edges))
     ends: list[tuple[float, str, str]] = []
     for index, section in enumerate(sections):
-        climb = _climb(section, plain_layers, combined)
+        climb = detail.climbs[index]
         points: list[float] = []
         for x, value in zip(edges, climb, strict=False):
             points += [x, plot.y(value)]

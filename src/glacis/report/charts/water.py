@@ -4,14 +4,25 @@ from collections.abc import Iterator
 
 from glacis.core.area.analysed import AnalysedArea
 from glacis.core.climate.year import MONTH_NAMES
-from glacis.core.figures.headline import least_limit
-from glacis.core.moisture.assess import face_limit
+from glacis.core.figures.detail import AreaDetail
 from glacis.core.moisture.monthly import Interface, Monthly
 from glacis.core.moisture.working import place_name
 from glacis.core.units.format import with_unit
 from glacis.core.units.quantities import Quantity, System, from_display, to_display
 from glacis.report.charts.axes import Plot, beyond, month_names, nice_top, ticks
-from glacis.report.scene import DIMENSION, Hot, Item, Line, Patch, Scene, Text, box, shorten, spread
+from glacis.report.scene import (
+    DIMENSION,
+    Hot,
+    Item,
+    Line,
+    Patch,
+    Scene,
+    Size,
+    Text,
+    box,
+    shorten,
+    spread,
+)
 
 INKS = ("wet", "wet-2", "wet-3")
 
@@ -76,7 +87,9 @@ def _limit_edge(limit: float, plot: Plot, system: System) -> Iterator[Item]:
     yield Text(plot.right - 2, y + 14, words, 12, "stop", "end")
 
 
-def _names(roof: AnalysedArea, plot: Plot, width: float, system: System) -> Iterator[Item]:
+def _names(
+    roof: AnalysedArea, limits: tuple[float, ...], plot: Plot, width: float, system: System
+) -> Iterator[Item]:
     faces = sorted(enumerate(roof.monthly.interfaces), key=lambda pair: -pair[1].peak)[:4]
     faces.sort(key=lambda pair: -pair[0])
     spots = [_peak_spot(roof.monthly, number, plot) for number, _ in faces]
@@ -87,10 +100,9 @@ def _names(roof: AnalysedArea, plot: Plot, width: float, system: System) -> Iter
         yield Patch(box(x - 12, y - 8, x - 4, y), ink)
         room = width - x - 2
         yield Text(x, y, shorten(place_name(roof.monthly, face), room, 12), 12, "ink")
-        limit = face_limit(roof.monthly, face.place, roof.targets.condensate)
         words = (
             f"most {with_unit(face.peak, Quantity.CONDENSATE, system)}"
-            f" of {with_unit(limit, Quantity.CONDENSATE, system)}"
+            f" of {with_unit(limits[number], Quantity.CONDENSATE, system)}"
         )
         yield Text(x, y + 15, shorten(words, room, 12), 12, "second")
 
@@ -103,11 +115,11 @@ def _peak_spot(monthly: Monthly, number: int, plot: Plot) -> tuple[float, float]
 
 
 def water_scene(
-    roof: AnalysedArea, width: float, height: float, system: System, chosen: int = -1
+    roof: AnalysedArea, detail: AreaDetail, size: Size, system: System, chosen: int = -1
 ) -> Scene:
     """Water by month and place, from the first condensing month; months can be picked."""
-    monthly = roof.monthly
-    limit = least_limit(roof)
+    monthly, (width, height) = roof.monthly, size
+    limit = detail.least_limit
     unit = Quantity.CONDENSATE.unit(system)
     most = max(monthly.peak * 1.05, min(limit, 6 * monthly.peak or limit) * 1.15)
     top = from_display(nice_top(to_display(most, unit)), unit)
@@ -117,7 +129,7 @@ def water_scene(
     items.extend(_bars(monthly, plot, chosen))
     items.extend(_axis(plot, system))
     items.extend(month_names(plot, monthly.order))
-    items.extend(_names(roof, plot, width, system))
+    items.extend(_names(roof, detail.limits, plot, width, system))
     if monthly.verdict == "none":
         middle = (plot.left + plot.right) / 2
         y = (plot.top + plot.bottom) / 2

@@ -1,1 +1,1 @@
-"""One bench per stage of the work."""
+"""The benches: one folder a stage, each with a ``KIND`` that says what it brings to the window."""

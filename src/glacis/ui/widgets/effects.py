@@ -2,8 +2,7 @@
 
 from PyQt6.QtWidgets import QGridLayout
 
-from glacis.core.analysis import AreaResult
-from glacis.core.figures.headline import headlines
+from glacis.core.analysis.results import AreaResult
 from glacis.core.units.format import number
 from glacis.ui.desk import Desk
 from glacis.ui.walk import group_key
@@ -13,7 +12,7 @@ from glacis.ui.widgets.labels import label
 def changes(desk: Desk, before: AreaResult, after: AreaResult) -> list[tuple[str, str]]:
     """Name and ``old → new unit`` of every headline figure that would be shown differently."""
     found = []
-    for old, new in zip(headlines(before.roof), headlines(after.roof), strict=True):
+    for old, new in zip(before.headlines, after.headlines, strict=True):
         was = number(old.value, old.quantity, desk.system)
         will = number(new.value, new.quantity, desk.system)
         if was != will:

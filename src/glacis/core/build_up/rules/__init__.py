@@ -1,1 +1,5 @@
 """Rules about the order of layers, their protection and the insulation."""
+
+from glacis.core.build_up.rules import insulation, order, protection
+
+RULES = (*order.RULES, *protection.RULES, *insulation.RULES)

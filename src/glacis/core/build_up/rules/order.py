@@ -5,6 +5,7 @@ from functools import partial
 
 from glacis.core.area.analysed import AnalysedArea
 from glacis.core.judgement.finding import Evidence, Finding, Remedy, Rule, no_remedies
+from glacis.core.judgement.place import on_area
 from glacis.core.judgement.remedies import (
     membrane_remedies,
     membrane_remedy,
@@ -31,8 +32,7 @@ def _cold_side_control(roof: AnalysedArea) -> Iterator[Finding]:
                 "order.vapour-control-side",
                 "stop",
                 "build-up",
-                roof.area.id,
-                (layer.id,),
+                on_area(roof.area.id, (layer.id,)),
                 f"{layer.name} lies on the cold side of the insulation: s_d {{0}} outside, "
                 "{1} inside.",
                 (
@@ -73,8 +73,7 @@ def _no_air_layer(roof: AnalysedArea) -> Iterator[Finding]:
         "order.no-air-layer",
         "mind",
         "build-up",
-        roof.area.id,
-        (roof.layers[main].id,),
+        on_area(roof.area.id, (roof.layers[main].id,)),
         "No layer stops air on the warm side of the insulation.",
     )
 
@@ -115,8 +114,7 @@ def _covering_pitch(roof: AnalysedArea) -> Iterator[Finding]:
                 "order.covering-pitch",
                 "stop",
                 "build-up",
-                roof.area.id,
-                (layer.id,),
+                on_area(roof.area.id, (layer.id,)),
                 f"{layer.name} needs at least {{0}} of pitch; the area has {{1}}.",
                 (
                     Evidence("least pitch", least, Quantity.ANGLE),
@@ -145,8 +143,7 @@ def _no_water_layer(roof: AnalysedArea) -> Iterator[Finding]:
             "order.no-water-layer",
             "stop",
             "build-up",
-            roof.area.id,
-            (roof.layers[-1].id,),
+            on_area(roof.area.id, (roof.layers[-1].id,)),
             "No layer of the build-up keeps rain out.",
         )
 
@@ -184,8 +181,7 @@ def _plastics_apart(roof: AnalysedArea) -> Iterator[Finding]:
                 "order.separation",
                 "mind",
                 "build-up",
-                roof.area.id,
-                (below.id, above.id),
+                on_area(roof.area.id, (below.id, above.id)),
                 f"{above.name} lies straight on {below.name}: they harm each other.",
             )
 
@@ -231,8 +227,7 @@ def _root_layer(roof: AnalysedArea) -> Iterator[Finding]:
             "order.root-layer",
             "stop",
             "build-up",
-            roof.area.id,
-            (roof.layers[soil[0]].id,),
+            on_area(roof.area.id, (roof.layers[soil[0]].id,)),
             f"Nothing keeps the roots in {roof.layers[soil[0]].name} off the waterproofing.",
         )
 

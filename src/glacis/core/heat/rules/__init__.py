@@ -1,1 +1,5 @@
 """Rules about heat, surfaces and the data behind them."""
+
+from glacis.core.heat.rules import losses
+
+RULES = losses.RULES

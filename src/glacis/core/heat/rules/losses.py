@@ -9,6 +9,7 @@ from glacis.core.area.analysed import AnalysedArea
 from glacis.core.heat.combined import LARGEST_RATIO
 from glacis.core.heat.surfaces import R_SI_MOULD
 from glacis.core.judgement.finding import Evidence, Finding, Remedy, Rule, no_remedies
+from glacis.core.judgement.place import on_area
 from glacis.core.judgement.remedies import thicken_remedies
 from glacis.core.model.document import Project
 from glacis.core.model.edit import swap
@@ -22,8 +23,7 @@ def _target(roof: AnalysedArea) -> Iterator[Finding]:
         "heat.target",
         "mind",
         "heat",
-        roof.area.id,
-        (),
+        on_area(roof.area.id),
         "U is {0}; the target is {1}.",
         (
             Evidence("U", roof.heat.transmittance, Quantity.TRANSMITTANCE),
@@ -56,8 +56,7 @@ def _mould(roof: AnalysedArea) -> Iterator[Finding]:
         "surface.mould",
         "stop",
         "moisture",
-        roof.area.id,
-        (),
+        on_area(roof.area.id),
         "The inner surface is too cold: f_Rsi {0}, at least {1} wanted against mould.",
         (
             Evidence("f_Rsi", roof.heat.surface_factor, Quantity.FACTOR),
@@ -94,8 +93,7 @@ def _surface_water(roof: AnalysedArea) -> Iterator[Finding]:
         "surface.condensation",
         "stop",
         "moisture",
-        roof.area.id,
-        (roof.layers[0].id,) if roof.layers else (),
+        on_area(roof.area.id, (roof.layers[0].id,) if roof.layers else ()),
         f"Indoor air condenses on the inner surface in {len(roof.monthly.surface_months)} months.",
     )
 
@@ -125,8 +123,7 @@ def _method(roof: AnalysedArea) -> Iterator[Finding]:
         "heat.method",
         "mind",
         "heat",
-        roof.area.id,
-        tuple(layer.id for layer in roof.layers if layer.frame),
+        on_area(roof.area.id, tuple(layer.id for layer in roof.layers if layer.frame)),
         f"{reason}: the combined method does not hold here and a 2D calculation is needed.",
         (Evidence("R′/R″", ratio, Quantity.FACTOR),),
     )
@@ -151,8 +148,7 @@ def _unknown(roof: AnalysedArea) -> Iterator[Finding]:
                 "data.unknown-material",
                 "stop",
                 "build-up",
-                roof.area.id,
-                (layer.id,),
+                on_area(roof.area.id, (layer.id,)),
                 f"The material '{layer.missing}' is in neither the library nor the project; the "
                 "layer counts for nothing.",
             )
@@ -182,8 +178,7 @@ def _implausible(roof: AnalysedArea) -> Iterator[Finding]:
             "data.implausible-conductivity",
             "mind",
             "build-up",
-            roof.area.id,
-            (layer.id,),
+            on_area(roof.area.id, (layer.id,)),
             f"{layer.name} claims λ {{0}}; no {family.name.lower()} lies outside {{1}} to {{2}}.",
             (
                 Evidence("claimed", claimed, Quantity.CONDUCTIVITY),
@@ -247,8 +242,7 @@ def _source(roof: AnalysedArea) -> Iterator[Finding]:
             "data.source-missing",
             "note",
             "build-up",
-            roof.area.id,
-            (layer.id,),
+            on_area(roof.area.id, (layer.id,)),
             f"{layer.name} is the project's own material and states no source.",
         )
 

@@ -1,1 +1,5 @@
 """Rules about vapour, retarders and the year of water."""
+
+from glacis.core.moisture.rules import climate, retarders, vapour
+
+RULES = (*vapour.RULES, *retarders.RULES, *climate.RULES)

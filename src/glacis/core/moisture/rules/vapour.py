@@ -6,7 +6,14 @@ from functools import partial
 from glacis.core.area.analysed import AnalysedArea
 from glacis.core.climate.year import coldest_three_mean
 from glacis.core.heat.resolve import LayerData
-from glacis.core.judgement.finding import Evidence, Finding, Remedy, Rule, Severity, no_remedies
+from glacis.core.judgement.finding import (
+    Evidence,
+    Finding,
+    Remedy,
+    Rule,
+    no_remedies,
+)
+from glacis.core.judgement.place import on_area
 from glacis.core.judgement.questions import TIGHT_SD, is_open_insulation, is_wet
 from glacis.core.judgement.remedies import (
     fill_void,
@@ -60,8 +67,7 @@ def _wet_room(roof: AnalysedArea) -> Iterator[Finding]:
             "vapour.wet-room",
             "stop",
             "build-up",
-            roof.area.id,
-            (roof.layers[main].id,),
+            on_area(roof.area.id, (roof.layers[main].id,)),
             f"{roof.zone.name} is a wet room, and nothing closed to vapour lies inside the "
             "insulation (s_d {0} in all, {1} wanted in one layer).",
             (
@@ -107,8 +113,7 @@ def _empty_void(roof: AnalysedArea) -> Iterator[Finding]:
                 "vapour.empty-void",
                 "stop",
                 "build-up",
-                roof.area.id,
-                (layer.id,),
+                on_area(roof.area.id, (layer.id,)),
                 "An empty, unvented void of {0} lies over the insulation, under layers of s_d {1}.",
                 (
                     Evidence("depth of the void", layer.thickness, Quantity.THICKNESS),
@@ -166,8 +171,7 @@ def _double_trap(roof: AnalysedArea) -> Iterator[Finding]:
         "vapour.double-trap",
         "mind",
         "build-up",
-        roof.area.id,
-        tuple(x.id for x in (layers[inner], *trapped, layers[outer])),
+        on_area(roof.area.id, tuple(x.id for x in (layers[inner], *trapped, layers[outer]))),
         f"{trapped[0].name} lies between two tight sheets, s_d {{0}} inside and {{1}} outside: "
         "water once in cannot leave.",
         (
@@ -214,8 +218,7 @@ def _accumulates(roof: AnalysedArea) -> Iterator[Finding]:
         "moisture.accumulates",
         "stop",
         "moisture",
-        roof.area.id,
-        (monthly.path.layers[worst.layer].id,),
+        on_area(roof.area.id, (monthly.path.layers[worst.layer].id,)),
         f"Water stays in the roof: {{0}} left after a year, most of it "
         f"{place_name(monthly, worst)}.",
         (
@@ -268,8 +271,7 @@ def _over_limit(roof: AnalysedArea) -> Iterator[Finding]:
             "moisture.over-limit",
             "stop" if face.peak > 2 * limit else "mind",
             "moisture",
-            roof.area.id,
-            (layer.id,),
+            on_area(roof.area.id, (layer.id,)),
             f"{{0}} of water gathers {place_name(roof.monthly, face)}; {{1}} may be held there.",
             (
                 Evidence("most at one time", face.peak, Quantity.CONDENSATE),
@@ -299,8 +301,7 @@ def _dries(roof: AnalysedArea) -> Iterator[Finding]:
         "moisture.dries",
         "note",
         "moisture",
-        roof.area.id,
-        (monthly.path.layers[worst.layer].id,),
+        on_area(roof.area.id, (monthly.path.layers[worst.layer].id,)),
         f"{{0}} of water gathers {place_name(monthly, worst)} in winter and dries by the monthly "
         "method.",
         (Evidence("most at one time", worst.peak, Quantity.CONDENSATE),),
@@ -359,8 +360,7 @@ def _ratio(roof: AnalysedArea) -> Iterator[Finding]:
             "vapour.ratio",
             "mind",
             "build-up",
-            roof.area.id,
-            (roof.layers[index].id,),
+            on_area(roof.area.id, (roof.layers[index].id,)),
             f"The outer face of {roof.layers[index].name} falls to {{0}} in the three coldest "
             "months; {1} keeps it dry. Outside share of R: {2}.",
             (
@@ -403,15 +403,6 @@ RATIO = Rule(
     _ratio,
     _ratio_remedies,
 )
-
-
-def worst_severity(findings: tuple[Finding, ...]) -> Severity | None:
-    """The gravest severity among ``findings``."""
-    present = {finding.severity for finding in findings}
-    for severity in ("stop", "mind", "note"):
-        if severity in present:
-            return severity
-    return None
 
 
 RULES = (WET_ROOM, EMPTY_VOID, DOUBLE_TRAP, ACCUMULATES, OVER_LIMIT, DRIES, RATIO)

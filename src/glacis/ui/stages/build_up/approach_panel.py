@@ -14,9 +14,10 @@ from PyQt6.QtWidgets import (
     QWidget,
 )
 
+from glacis.core.analysis.propose import propose, suited
 from glacis.core.build_up.approaches.catalogue import APPROACHES, Approach, approach_of
-from glacis.core.model.document import Project
-from glacis.core.propose import propose, suited
+from glacis.core.model.document import ApproachId
+from glacis.core.model.edit import Change
 from glacis.core.units.format import plain
 from glacis.report.section import SectionStyle, section_scene
 from glacis.ui.desk import Desk
@@ -39,7 +40,6 @@ class ApproachPanel(Overlay):
     def __init__(self, desk: Desk, parent: QWidget) -> None:
         super().__init__("Choose an approach", parent)
         self._desk = desk
-        self._proposal: Project | None = None
         body = tight(QHBoxLayout(), (0, 0, 0, 0), 16)
         self.list = QListWidget()
         self.list.setFixedWidth(LIST)
@@ -106,11 +106,11 @@ class ApproachPanel(Overlay):
             return
         approach = approach_of(item.data(ROLE))
         area = result.roof.area
-        self._proposal = propose(self._desk.analyser, self._desk.project, area.id, approach.id)
-        after = self._desk.analyser.preview_area(self._proposal, area.id)
+        results = self._desk.consider(self._change(area.id, approach.id))
+        after, detail = results.of(area.id), results.detail(area.id)
         style = partial(SectionStyle, system=self._desk.system, labels="thickness")
         self.core.show_scene(
-            lambda width, height: section_scene(after.roof, style(width, height)),
+            lambda width, height: section_scene(after.roof, detail, style(width, height)),
             self._desk.palette,
         )
         self._tell(approach, area.pitch)
@@ -125,6 +125,10 @@ class ApproachPanel(Overlay):
         bar = self._scroll.verticalScrollBar()
         if bar is not None:
             bar.setValue(0)
+
+    def _change(self, area: str, approach: ApproachId) -> Change:
+        """Building the area another way."""
+        return partial(propose, self._desk.session.analyser, area=area, approach=approach)
 
     def _tell(self, approach: Approach, pitch: float) -> None:
         for head, words in (
@@ -149,9 +153,7 @@ class ApproachPanel(Overlay):
         item, result = self.list.currentItem(), self._desk.area
         if item is None or result is None:
             return
-        change = partial(
-            propose, self._desk.analyser, area=result.roof.area.id, approach=item.data(ROLE)
-        )
+        change = self._change(result.roof.area.id, item.data(ROLE))
         name = approach_of(item.data(ROLE)).name.lower()
         if self._desk.act(f"Build it {name}", change):
             self.taken.emit()

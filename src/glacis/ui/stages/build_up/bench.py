@@ -9,7 +9,6 @@ from PyQt6.QtCore import QPointF, QSize, Qt
 from PyQt6.QtGui import QKeyEvent
 from PyQt6.QtWidgets import QPushButton, QToolButton
 
-from glacis.core.figures.headline import headlines
 from glacis.core.materials.library import nearest_purchasable
 from glacis.core.model.edit import (
     give_own_assembly,
@@ -26,7 +25,7 @@ from glacis.core.model.layers import AirLayer, Layer, SolidLayer
 from glacis.core.units.format import with_unit
 from glacis.core.units.quantities import Quantity
 from glacis.report.frame import Frame
-from glacis.report.scene import Hot, Scene, Text
+from glacis.report.scene import Hot, SceneMaker, saying
 from glacis.report.section import SectionStyle, lay_out, section_scene
 from glacis.ui.bench import Bench
 from glacis.ui.core_column import step_layer
@@ -147,7 +146,7 @@ class SectionBench(Bench):
         if desk.assembly is not None:
             words = desk.assembly.name + (f" · {shared} areas" if shared > 1 else "")
         self.say(words)
-        self.canvas.show_scene(self._scene, desk.palette)
+        self.canvas.show_scene(self._painter(), desk.palette)
         self.strip.refresh()
         self.panels.refresh()
 
@@ -161,14 +160,13 @@ class SectionBench(Bench):
             month=desk.telling_month(), live=True, threads=desk.settings.show_threads,
         )  # fmt: skip
 
-    def _scene(self, width: float, height: float) -> Scene:
-        area = self.desk.area
-        if area is None or not area.roof.layers:
+    def _painter(self) -> SceneMaker:
+        area, detail = self.desk.area, self.desk.detail
+        if area is None or detail is None or not area.roof.layers:
             words = self.empty_words() or "No layers yet: press Insert to lay the first one."
-            return Scene(
-                width, height, (Text(width / 2, height / 2, words, 13, "second", "middle"),)
-            )
-        return section_scene(area.roof, self._style(width, height))
+            return saying(words)
+        roof = area.roof
+        return lambda w, h: section_scene(roof, detail, self._style(w, h))
 
     def _frame(self) -> Frame | None:
         area = self.desk.area
@@ -223,7 +221,7 @@ class SectionBench(Bench):
         shown = with_unit(thickness, Quantity.THICKNESS, self.desk.system)
         if area is None:
             return shown
-        u = next(figure for figure in headlines(area.roof) if figure.id == "u")
+        u = next(figure for figure in area.headlines if figure.id == "u")
         return f"{shown}\nU {with_unit(u.value, u.quantity, self.desk.system)}"
 
     def _move_layer(self, drag: LayerDrag, at: QPointF) -> None:

@@ -13,9 +13,10 @@ from PyQt6.QtWidgets import (
     QWidget,
 )
 
+from glacis.core.analysis.propose import with_options
 from glacis.core.area.analysed import AnalysedArea
-from glacis.core.propose import with_options
-from glacis.core.thickness.solve import Option, Solution, Wish, outside_share, solve
+from glacis.core.thickness.parts import solution_for
+from glacis.core.thickness.solve import Option, Solution, Wish, outside_share
 from glacis.core.units.format import number, plain, with_unit
 from glacis.core.units.quantities import Quantity
 from glacis.ui.desk import Desk
@@ -132,7 +133,7 @@ class SolvePanel(Overlay):
         if result is None:
             self.dismiss()
             return
-        self._answer = solve(result.roof, self.wish)
+        self._answer = self._desk.value(solution_for(self.wish), result.roof.area.id)
         self._show_wish()
         self._fill(result.roof)
 

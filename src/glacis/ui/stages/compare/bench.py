@@ -7,7 +7,8 @@ from PyQt6.QtCore import QPointF, QSize, Qt
 from PyQt6.QtGui import QKeyEvent
 from PyQt6.QtWidgets import QMenu, QPushButton
 
-from glacis.core.build_up.schools import School, schools_of
+from glacis.core.build_up.parts import SCHOOLS
+from glacis.core.build_up.schools import School
 from glacis.core.model.variants import (
     in_place,
     keep_variant,
@@ -17,7 +18,7 @@ from glacis.core.model.variants import (
     variants_of,
 )
 from glacis.report.charts.compare import Column, compare_scene
-from glacis.report.scene import Hot, Scene, Text
+from glacis.report.scene import Hot, SceneMaker, saying
 from glacis.ui.bench import Bench
 from glacis.ui.desk import Desk
 from glacis.ui.drawing.canvas import Canvas
@@ -73,10 +74,12 @@ class CompareBench(Bench):
             self._first = max(self._first, places.index(self._chosen) - (MOST - 2))
         self._first = max(0, min(self._first, len(kept) - (MOST - 1)))
         shown = kept[self._first : self._first + MOST - 1]
-        found = [Column(BUILT, f"Built: {result.roof.assembly.name}", result)]
+        results = self.desk.results
+        built = f"Built: {result.roof.assembly.name}"
+        found = [Column(BUILT, built, result, results.detail(area))]
         for variant in shown:
-            preview = self.desk.analyser.preview_area(in_place(project, variant.id), area)
-            found.append(Column(variant.id, variant.name, preview))
+            other = results.beside(in_place(project, variant.id))
+            found.append(Column(variant.id, variant.name, other.of(area), other.detail(area)))
         return tuple(found)
 
     def refresh(self) -> None:
@@ -95,7 +98,7 @@ class CompareBench(Bench):
             words = f"{result.roof.area.name} · {count} variant{'' if count == 1 else 's'}"
         self.say(words)
         self._why.setText(rich(self._words(len(kept))))
-        self.canvas.show_scene(self._scene, self.desk.palette)
+        self.canvas.show_scene(self._painter(), self.desk.palette)
 
     def _words(self, count: int) -> str:
         if self.desk.area is None:
@@ -111,13 +114,11 @@ class CompareBench(Bench):
         more = f" {count} variants, three at a time: Left and Right go on." if count >= MOST else ""
         return f"Differences are against what is built. Select a column; Return builds it.{more}"
 
-    def _scene(self, width: float, height: float) -> Scene:
-        columns = self.columns()
+    def _painter(self) -> SceneMaker:
+        columns, chosen, system = self.columns(), self._chosen, self.desk.system
         if not columns or not columns[0].result.roof.layers:
-            words = self.empty_words() or "No layers yet."
-            middle = Text(width / 2, height / 2, words, 13, "second", "middle")
-            return Scene(width, height, (middle,))
-        return compare_scene(columns, self._chosen, width, height, self.desk.system)
+            return saying(self.empty_words() or "No layers yet.")
+        return lambda w, h: compare_scene(columns, chosen, w, h, system)
 
     def select(self, identifier: str) -> None:
         """Select a column; the empty id is what is built."""
@@ -182,7 +183,11 @@ class CompareBench(Bench):
         if result is None:
             return ()
         names = {v.name for v in variants_of(self.desk.project, result.roof.assembly.id)}
-        return tuple(school for school in schools_of(result.roof) if school.name not in names)
+        return tuple(
+            school
+            for school in self.desk.value(SCHOOLS, result.roof.area.id)
+            if school.name not in names
+        )
 
     def _offer_schools(self) -> None:
         menu = QMenu(self)

@@ -1,9 +1,9 @@
 """The Handover bench: the report as it will print, and what else can be taken along."""
 
 from collections.abc import Callable
+from functools import partial
 from pathlib import Path
 
-import msgspec
 from PyQt6.QtCore import QBuffer, QByteArray, QIODevice, QSize, Qt
 from PyQt6.QtGui import QPixmap
 from PyQt6.QtWidgets import (
@@ -17,60 +17,39 @@ from PyQt6.QtWidgets import (
     QWidget,
 )
 
+from glacis.core.analysis.results import Results
 from glacis.core.errors import GlacisError
+from glacis.core.graph.part import WHOLE, Failed, Pending, Ready
 from glacis.files.atomic import write_atomic
-from glacis.session.jobs import Progress
+from glacis.report.offers import Export, exports
+from glacis.report.pdf import REPORT
 from glacis.ui.bench import Bench
 from glacis.ui.desk import Desk
-from glacis.ui.jobs import JobRunner
 from glacis.ui.prompts import Prompts
 from glacis.ui.widgets.labels import clear, label, tight
 
 
 class HandoverBench(Bench):
-    """Previews and writes the report."""
+    """Previews and writes the report, and everything else the stages offer."""
 
     def __init__(self, desk: Desk, prompts: Prompts) -> None:
         super().__init__(desk, "Handover")
         self._prompts = prompts
-        self.jobs = JobRunner(self)
-        self._content: bytes | None = None
-        self._of: object = None
+        self._shown: bytes | None = None
+        self._stopped: Results | None = None
         self._report = self._button(
             "Write report…", "Write the report as PDF (Ctrl+P)", self.write_report
         )
         self._report.setProperty("leading", True)
-        self.schedules = QMenu(self)
-        for words, slot in (
-            ("Layers of every area…", self.write_layers),
-            ("Edges and their lengths…", self.write_edges),
-            ("Angles of cuts…", self.write_cuts),
-            ("Roof as a DXF drawing…", self.write_dxf),
-            ("Cut cards as PDF…", self.write_cards),
-        ):
-            action = self.schedules.addAction(words)
+        self.files = QMenu(self)
+        for export in exports(desk.stages):
+            action = self.files.addAction(f"{export.words} ({export.kind})…")
             if action is not None:
-                action.triggered.connect(slot)
-        self._schedules = self._button(
-            "Schedules…", "Write tables as CSV, the roof as DXF, cut cards", self._offer_schedules
+                action.triggered.connect(partial(self.write, export))
+        self._files = self._button(
+            "Take along…", "Schedules, drawings, cards and results in open formats", self._offer
         )
-        self._json = self._button(
-            "Results as JSON…", "Write all results at full precision", self.write_results
-        )
-        progress = tight(QHBoxLayout(), (0, 0, 0, 0), 8)
-        self._bar = QProgressBar()
-        self._bar.setRange(0, 100)
-        self._bar.setTextVisible(False)
-        self._bar.setAccessibleName("Progress of the report")
-        self._doing = label(kind="second small")
-        self._cancel = QPushButton("Cancel")
-        self._cancel.clicked.connect(self._stop)
-        for widget, stretch in ((self._bar, 1), (self._doing, 0), (self._cancel, 0)):
-            progress.addWidget(widget, stretch)
-        self._progress = QWidget()
-        self._progress.setLayout(progress)
-        self._progress.hide()
-        self.column.addWidget(self._progress)
+        self.column.addWidget(self._make_progress())
         self._scroll = QScrollArea()
         self._scroll.setWidgetResizable(True)
         self._scroll.setAccessibleName("Preview of the report")
@@ -78,8 +57,24 @@ class HandoverBench(Bench):
         self._pages = tight(QVBoxLayout(inside), (0, 8, 8, 8), 12)
         self._scroll.setWidget(inside)
         self.column.addWidget(self._scroll, 1)
-        self.jobs.progressed.connect(self._show_progress)
-        self.jobs.ended.connect(self._progress.hide)
+        desk.got_on.connect(self._follow)
+
+    def _make_progress(self) -> QWidget:
+        row = tight(QHBoxLayout(), (0, 0, 0, 0), 8)
+        self._bar = QProgressBar()
+        self._bar.setRange(0, 100)
+        self._bar.setTextVisible(False)
+        self._bar.setAccessibleName("Progress of the report")
+        self._doing = label(kind="second small")
+        self._cancel = QPushButton("Cancel")
+        self._cancel.setToolTip("Stop making the report")
+        self._cancel.clicked.connect(self.stop)
+        for widget, stretch in ((self._bar, 1), (self._doing, 0), (self._cancel, 0)):
+            row.addWidget(widget, stretch)
+        self._progress = QWidget()
+        self._progress.setLayout(row)
+        self._progress.hide()
+        return self._progress
 
     def _button(self, text: str, tip: str, slot: Callable[[], None]) -> QPushButton:
         button = QPushButton(text)
@@ -88,57 +83,70 @@ class HandoverBench(Bench):
         self.controls.addWidget(button)
         return button
 
+    @property
+    def busy(self) -> bool:
+        """Whether the report is being made."""
+        return self.desk.session.jobs.job((REPORT.name, WHOLE)) is not None
+
+    @property
+    def ready(self) -> bytes | None:
+        """The report of the present document; None where it is not made yet."""
+        state = self.desk.results.state(REPORT)
+        return state.value if isinstance(state, Ready) else None
+
     def refresh(self) -> None:
-        """Make the preview anew where the document has changed."""
-        ready = bool(self.desk.project.areas)
-        for button in (self._report, self._schedules, self._json):
-            button.setEnabled(ready)
-        if not ready:
+        """Show the report of the present document; make it where it is not there."""
+        there = bool(self.desk.project.areas)
+        for button in (self._report, self._files):
+            button.setEnabled(there)
+        if not there:
+            self._progress.hide()
             self.say(self.empty_words())
             clear(self._pages)
-            self._content, self._of = None, None
-            return
-        if self.isVisible() and self._of != (self.desk.project, self.desk.settings.theme):
+            self._shown = None
+        elif self.isVisible() and self._stopped is not self.desk.results:
             self._begin()
 
     def showEvent(self, event: object) -> None:
         """Coming here makes the preview."""
         super().showEvent(event)  # type: ignore[arg-type]
+        self._stopped = None
         self.refresh()
 
     def _begin(self) -> None:
-        project, results = self.desk.project, self.desk.results
-        self._of = (project, self.desk.settings.theme)
-        self.say("making the report…")
+        self._stopped = None
+        self.desk.want(REPORT)
+        self._follow()
 
-        def work(progress: Progress) -> bytes:
-            from glacis.report.pdf import report_pdf
+    def _follow(self) -> None:
+        """Show how the report gets on."""
+        if not self.isVisible() or not self.desk.project.areas:
+            return
+        state = self.desk.session.state(REPORT)
+        self._progress.setVisible(self.busy)
+        if isinstance(state, Ready):
+            self._show_pages(state.value)
+        elif isinstance(state, Failed):
+            self.say("the report could not be made")
+            self.said.emit(f"The report could not be made: {state.why}", True)
+        elif isinstance(state, Pending) and self.busy:
+            self.say("making the report…")
+            self._bar.setValue(round(state.share * 100))
+            self._doing.setText(state.words)
 
-            return report_pdf(project, results, progress)
-
-        self._progress.show()
-        self._bar.setValue(0)
-        self.jobs.start(work, self._ready, self._failed)
-
-    def _show_progress(self, share: float, words: str) -> None:
-        self._bar.setValue(round(share * 100))
-        self._doing.setText(words)
-
-    def _stop(self) -> None:
-        self.jobs.cancel()
+    def stop(self) -> None:
+        """Stop making the report."""
+        self._stopped = self.desk.results
+        self.desk.session.jobs.cancel((REPORT.name, WHOLE))
+        self._progress.hide()
         self.say("stopped; change something or come back to make the report")
 
-    def _failed(self, fault: Exception) -> None:
-        self.say("the report could not be made")
-        self.said.emit(f"The report could not be made: {fault}", True)
-
-    def _ready(self, content: bytes) -> None:
-        self._content = content
-        self._show_pages(content)
-
     def _show_pages(self, content: bytes) -> None:
+        if content is self._shown:
+            return
         from PyQt6.QtPdf import QPdfDocument
 
+        self._shown = content
         clear(self._pages)
         buffer = QBuffer()
         buffer.setData(QByteArray(content))
@@ -161,17 +169,18 @@ class HandoverBench(Bench):
         document.close()
         self.say(f"{count} pages, unresolved findings first")
 
-    def _proposal(self, suffix: str) -> str:
-        if self.desk.path is not None:
-            return str(self.desk.path.with_suffix(suffix))
-        return str(Path.home() / (self.desk.project.name.replace("/", "-") + suffix))
+    def _proposal(self, name: str) -> str:
+        path, project = self.desk.path, self.desk.project
+        folder = Path.home() if path is None else path.parent
+        stem = project.name.replace("/", "-") if path is None else path.stem
+        return str(folder / f"{stem}{name}")
 
-    def _write(self, title: str, suffix: str, kinds: str, content: bytes) -> None:
-        path = self._prompts.save_path(self, title, self._proposal(suffix), kinds)
+    def _write(self, title: str, proposal: str, kinds: str, make: Callable[[], bytes]) -> None:
+        path = self._prompts.save_path(self, title, proposal, kinds)
         if path is None:
             return
         try:
-            write_atomic(path, content)
+            write_atomic(path, make())
         except GlacisError as fault:
             self._prompts.tell(self, "Not written", str(fault))
             return
@@ -181,53 +190,19 @@ class HandoverBench(Bench):
         """Ask where, and write the report; where it is still being made, make it first."""
         if not self.desk.project.areas:
             return
-        if self._content is not None and self._of == (self.desk.project, self.desk.settings.theme):
-            self._write("Write report", ".pdf", "PDF (*.pdf)", self._content)
+        content = self.ready
+        if content is None:
+            self._begin()
+            self.said.emit("The report is being made; write it when its pages are here.", False)
             return
-        self._begin()
-        self.said.emit("The report is being made; write it when its pages are here.", False)
+        self._write("Write report", self._proposal(".pdf"), "PDF (*.pdf)", lambda: content)
 
-    def _offer_schedules(self) -> None:
-        self.schedules.popup(self._schedules.mapToGlobal(self._schedules.rect().bottomLeft()))
+    def write(self, export: Export) -> None:
+        """Ask where, and write one of the files that the stages offer."""
+        proposal = self._proposal(f" {export.id}{export.suffix}")
+        kinds = f"{export.kind} (*{export.suffix})"
+        make = partial(export.make, self.desk.results)
+        self._write(f"Write: {export.words.lower()}", proposal, kinds, make)
 
-    def write_layers(self) -> None:
-        """Ask where, and write the layers."""
-        from glacis.files.layers_csv import layers_csv
-
-        content = layers_csv(self.desk.results).encode()
-        self._write("Write layers", ".csv", "CSV (*.csv)", content)
-
-    def write_edges(self) -> None:
-        """Ask where, and write the edges and junctions with their lengths."""
-        from glacis.files.shape_csv import edges_csv
-
-        content = edges_csv(self.desk.project).encode()
-        self._write("Write edges", ".csv", "CSV (*.csv)", content)
-
-    def write_cuts(self) -> None:
-        """Ask where, and write the angles of the cuts."""
-        from glacis.files.shape_csv import cuts_csv
-
-        content = cuts_csv(self.desk.project).encode()
-        self._write("Write cuts", ".csv", "CSV (*.csv)", content)
-
-    def write_dxf(self) -> None:
-        """Ask where, and write the roof as a drawing."""
-        from glacis.files.dxf_write import roof_dxf
-
-        self._write("Write drawing", ".dxf", "DXF (*.dxf)", roof_dxf(self.desk.project))
-
-    def write_cards(self) -> None:
-        """Ask where, and write a card for every cut."""
-        from glacis.core.shape.cuts import Saw
-        from glacis.report.cut_cards import cut_cards_pdf
-
-        content = cut_cards_pdf(self.desk.project, Saw())
-        self._write("Write cut cards", " cut cards.pdf", "PDF (*.pdf)", content)
-
-    def write_results(self) -> None:
-        """Ask where, and write the results."""
-        from glacis.files.results import results_json
-
-        made = msgspec.json.encode(results_json(self.desk.project, self.desk.results))
-        self._write("Write results", ".json", "JSON (*.json)", msgspec.json.format(made, indent=2))
+    def _offer(self) -> None:
+        self.files.popup(self._files.mapToGlobal(self._files.rect().bottomLeft()))

@@ -11,13 +11,14 @@ from PyQt6.QtWidgets import QGridLayout, QPushButton, QWidget
 from glacis.core.area.analysed import AnalysedArea
 from glacis.core.figures.headline import Figure
 from glacis.core.model.document import Project
-from glacis.core.thickness.returns import returns_of
+from glacis.core.thickness.parts import MORE_INSULATION
+from glacis.core.thickness.returns import Returns
 from glacis.core.units.format import plain, with_unit
 from glacis.core.units.quantities import Quantity
 from glacis.report.charts.methods import methods_scene
 from glacis.report.charts.returns import next_words, returns_scene
 from glacis.report.charts.staircase import staircase_scene
-from glacis.report.scene import Hot, Scene, Text
+from glacis.report.scene import Hot, SceneMaker, saying
 from glacis.ui.bench import Bench, field_row, view_buttons
 from glacis.ui.desk import Desk
 from glacis.ui.drawing.canvas import Canvas
@@ -128,7 +129,7 @@ class HeatBench(Bench):
         """Show the selected area."""
         area = self.desk.area
         self.views[self._view].setChecked(True)
-        self.canvas.show_scene(self._scene, self.desk.palette)
+        self.canvas.show_scene(self._painter(), self.desk.palette)
         if area is None:
             self.say(self.empty_words())
             return
@@ -143,22 +144,22 @@ class HeatBench(Bench):
         if self._panel is not None and self._panel.isVisible():
             self._panel.refresh()
 
-    def _scene(self, width: float, height: float) -> Scene:
-        area = self.desk.area
-        if area is None or not area.roof.layers:
-            middle = Text(width / 2, height / 2, "no layers yet", 13, "second", "middle")
-            return Scene(width, height, (middle,))
+    def _painter(self) -> SceneMaker:
+        area, detail, system = self.desk.area, self.desk.detail, self.desk.system
+        if area is None or detail is None or not area.roof.layers:
+            return saying("no layers yet")
+        roof = area.roof
         if self._view == "methods":
-            return methods_scene(area.roof, width, height, self.desk.system)
+            return lambda w, h: methods_scene(roof, w, h, system)
         if self._view == "thickness":
-            found = returns_of(area.roof)
+            found = self._returns(roof)
             if found is None:
-                words = "nothing insulates this roof yet"
-                return Scene(
-                    width, height, (Text(width / 2, height / 2, words, 13, "second", "middle"),)
-                )
-            return returns_scene(area.roof, found, width, height, self.desk.system)
-        return staircase_scene(area.roof, width, height, self.desk.system)
+                return saying("nothing insulates this roof yet")
+            return lambda w, h: returns_scene(roof, found, w, h, system)
+        return lambda w, h: staircase_scene(roof, detail, w, h, system)
+
+    def _returns(self, roof: AnalysedArea) -> Returns | None:
+        return self.desk.value(MORE_INSULATION, roof.area.id).returns
 
     def _press(self, hot: Hot | None, _at: QPointF) -> None:
         if hot is None or hot.kind != "method":
@@ -218,7 +219,7 @@ class HeatBench(Bench):
 
     def _notes(self, roof: AnalysedArea) -> str:
         if self._view == "thickness":
-            found = returns_of(roof)
+            found = self._returns(roof)
             if found is not None:
                 return next_words(found, self.desk.system)
         names = {

@@ -7,11 +7,11 @@ from PyQt6.QtCore import QRect, Qt, pyqtSignal
 from PyQt6.QtWidgets import QCheckBox, QComboBox, QGridLayout, QSizePolicy, QWidget
 
 from glacis.core.area.analysed import AnalysedArea
+from glacis.core.figures.parts import FIGURES
 from glacis.core.heat.corrections import RAIN_WORDS, VOID_WORDS, inverted_layers, rain_per_day
 from glacis.core.model.document import FixingSet, Imperfections, Project
 from glacis.core.model.edit import swap, with_assembly
-from glacis.core.thickness.eaves import eaves_of
-from glacis.core.thickness.returns import correction_thickness
+from glacis.core.thickness.parts import MORE_INSULATION
 from glacis.core.units.format import plain, with_unit
 from glacis.core.units.quantities import Quantity
 from glacis.ui.desk import Desk
@@ -235,13 +235,13 @@ class ImperfectionPanel(Overlay):
         if parts:
             share = found.computed / roof.heat.clear_transmittance
             words = f"{', '.join(parts)}: {plain(share * 100, 1)} % of U."
-            thicker = correction_thickness(roof)
+            thicker = self._desk.value(MORE_INSULATION, roof.area.id).correction
             if thicker:
                 shown = with_unit(thicker, Quantity.THICKNESS, system)
                 words += f" As much as {shown} of insulation."
             if not found.applied:
                 words += " Left out, being below 3 %."
-        strip = eaves_of(roof)
+        strip = self._desk.value(FIGURES, roof.area.id).eaves
         if strip is not None:
             words += (
                 f" The eaves strip has U {with_unit(strip.transmittance, U, system)} and brings the "

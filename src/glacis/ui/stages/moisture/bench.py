@@ -6,7 +6,7 @@ from PyQt6.QtWidgets import QHBoxLayout, QPushButton
 
 from glacis.report.charts.pressures import pressures_scene, surface_scene
 from glacis.report.charts.water import verdict_words, water_scene
-from glacis.report.scene import Hot, Scene, Text
+from glacis.report.scene import Hot, saying
 from glacis.ui.bench import Bench
 from glacis.ui.desk import Desk
 from glacis.ui.drawing.canvas import Canvas
@@ -47,15 +47,20 @@ class MoistureBench(Bench):
         """Show the selected area."""
         area, palette = self.desk.area, self.desk.palette
         month = self.desk.telling_month()
-        if area is None or not area.roof.layers:
+        detail = self.desk.detail
+        if area is None or detail is None or not area.roof.layers:
             self.say(self.empty_words() or "No layers yet.")
             for canvas in (self._water, self._pressures, self._surface):
-                canvas.show_scene(_nothing, palette)
+                canvas.show_scene(saying("nothing to show"), palette)
             return
         roof, system = area.roof, self.desk.system
         self.say(verdict_words(roof, system))
-        self._water.show_scene(lambda w, h: water_scene(roof, w, h, system, month), palette)
-        self._pressures.show_scene(lambda w, h: pressures_scene(roof, month, w, h, system), palette)
+        self._water.show_scene(
+            lambda w, h: water_scene(roof, detail, (w, h), system, month), palette
+        )
+        self._pressures.show_scene(
+            lambda w, h: pressures_scene(roof, detail, month, (w, h), system), palette
+        )
         self._surface.show_scene(lambda w, h: surface_scene(roof, w, h, month), palette)
 
     def _pick(self, hot: Hot | None, _at: QPointF) -> None:
@@ -67,9 +72,3 @@ class MoistureBench(Bench):
         if step is not None:
             self.desk.select_month((self.desk.telling_month() + step) % 12)
             event.accept()
-
-
-def _nothing(width: float, height: float) -> Scene:
-    return Scene(
-        width, height, (Text(width / 2, height / 2, "nothing to show", 12, "second", "middle"),)
-    )

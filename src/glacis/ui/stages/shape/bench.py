@@ -3,16 +3,16 @@
 from functools import partial
 
 from msgspec.structs import replace
-from PyQt6.QtCore import QPointF, QRect, QSize, Qt, pyqtSignal
+from PyQt6.QtCore import QPointF, QRect, QSize, Qt
 from PyQt6.QtGui import QKeyEvent
 from PyQt6.QtWidgets import QHBoxLayout, QPushButton, QSizePolicy, QStackedWidget, QWidget
 
-from glacis.core.model.document import Project
 from glacis.core.model.lookup import area_of
 from glacis.core.shape.cut_working import cut_working
 from glacis.core.shape.cuts import Cut, Saw
 from glacis.core.shape.outline import Point
-from glacis.core.shape.shape import RoofShape, shape_of
+from glacis.core.shape.parts import SHAPE
+from glacis.core.shape.shape import RoofShape
 from glacis.core.units.format import with_unit
 from glacis.core.units.quantities import Quantity
 from glacis.core.working import Working
@@ -70,8 +70,6 @@ VIEW_KEYS = {
 class ShapeBench(Bench):
     """Draw the roof, measure it, state what each area is, read the cuts."""
 
-    working_made = pyqtSignal(object)
-
     def __init__(self, desk: Desk, prompts: Prompts) -> None:
         super().__init__(desk, "RoofShape")
         self.files = ShapeFiles(self, prompts)
@@ -81,7 +79,6 @@ class ShapeBench(Bench):
         self._turning: tuple[QPointF, float, float] | None = None
         self._cut = 0
         self._lengths = ""
-        self._known: tuple[Project, RoofShape] | None = None
         self._panel: RoofPanel | None = None
         self.views = view_buttons(self, VIEWS, self.show_view)
         self._make_buttons()
@@ -166,11 +163,8 @@ class ShapeBench(Bench):
 
     @property
     def shape(self) -> RoofShape:
-        """The roof in space, worked out once for a document."""
-        project = self.desk.project
-        if self._known is None or self._known[0] is not project:
-            self._known = (project, shape_of(project))
-        return self._known[1]
+        """The roof in space."""
+        return self.desk.value(SHAPE)
 
     def cuts(self) -> tuple[Cut, ...]:
         """The selected area's cuts before all others."""

@@ -6,6 +6,7 @@ from pathlib import Path
 from glacis.core.errors import GlacisError
 from glacis.core.shape.cuts import Saw
 from glacis.core.shape.drawn import Found
+from glacis.core.shape.parts import SHAPE
 from glacis.report.scene import Scene
 from glacis.ui.bench import Bench
 from glacis.ui.drawing.canvas import Canvas, png_of
@@ -50,10 +51,10 @@ class ShapeFiles:
         """Write a card for every cut."""
         from glacis.report.cut_cards import cut_cards_pdf
 
-        project = self._bench.desk.project
+        project, shape = self._bench.desk.project, self._bench.desk.value(SHAPE)
         self._write(
             "Write cut cards", "cut cards.pdf", "PDF (*.pdf)",
-            lambda _path: cut_cards_pdf(project, saw),
+            lambda _path: cut_cards_pdf(project, shape, saw),
         )  # fmt: skip
 
     def outlines(self) -> Found | None:

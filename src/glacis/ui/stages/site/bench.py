@@ -11,12 +11,12 @@ from PyQt6.QtWidgets import QComboBox, QGridLayout, QHBoxLayout, QWidget
 from glacis.core.climate.year import MONTH_NAMES, extremes, mean_temperature
 from glacis.core.model.document import Climate, HumidityClass, Project, SetPoint, Targets, Zone
 from glacis.core.model.edit import set_climate, set_yearly_rain, set_zone
-from glacis.core.moisture.air import saturation_pressure
-from glacis.core.moisture.indoor import CLASS_WORDS, indoor_pressures
+from glacis.core.moisture.indoor import CLASS_WORDS
+from glacis.core.moisture.rooms import ROOMS
 from glacis.core.units.format import with_unit
 from glacis.core.units.quantities import Quantity
 from glacis.report.charts.climate import climate_scene, humidity_plot, temperature_plot
-from glacis.report.scene import Hot, Scene
+from glacis.report.scene import Hot, SceneMaker
 from glacis.ui.bench import Bench
 from glacis.ui.desk import Desk
 from glacis.ui.drawing.canvas import Canvas
@@ -24,6 +24,9 @@ from glacis.ui.widgets.labels import clear, label, tight
 from glacis.ui.widgets.unit_field import UnitField
 
 USES = (("dwelling", "dwelling"), ("work", "work"), ("wet", "wet rooms"), ("store", "store"))
+
+MOST_ROOMS = 3
+"""Rooms drawn beside the year; more lines could not be told apart."""
 
 
 def _with_month(series: tuple[float, ...], month: int, value: float) -> tuple[float, ...]:
@@ -192,7 +195,7 @@ class SiteBench(Bench):
         index = self._sites.findText(site.name)
         self._sites.setCurrentIndex(index)
         self.units.setCurrentIndex(self.units.findData(desk.system))
-        self.canvas.show_scene(self._scene, desk.palette)
+        self.canvas.show_scene(self._painter(), desk.palette)
         self.rain.show_value(sum(site.climate.rain), desk.system)
         self._show_rooms()
         targets = desk.project.targets
@@ -205,16 +208,11 @@ class SiteBench(Bench):
         shown = with_unit(mean_temperature(climate), Quantity.TEMPERATURE, self.desk.system)
         return f"{self.desk.project.site.name}: mean {shown}, coldest in {MONTH_NAMES[coldest]}"
 
-    def _scene(self, width: float, height: float) -> Scene:
-        project = self.desk.project
-        indoor = tuple((zone.name, self._humidities(zone)) for zone in project.zones[:3])
-        return climate_scene(project.site.climate, indoor, width, height, self.desk.system)
-
-    def _humidities(self, zone: Zone) -> tuple[float, ...]:
-        project = self.desk.project
-        pressures = indoor_pressures(project.site.climate, zone, project.targets.excess_margin)
-        full = saturation_pressure(zone.temperature)
-        return tuple(pressure / full for pressure in pressures)
+    def _painter(self) -> SceneMaker:
+        climate, system = self.desk.project.site.climate, self.desk.system
+        years = self.desk.value(ROOMS)[:MOST_ROOMS]
+        indoor = tuple((year.name, year.humidity) for year in years)
+        return lambda w, h: climate_scene(climate, indoor, w, h, system)
 
     def _show_rooms(self) -> None:
         zones = self.desk.project.zones

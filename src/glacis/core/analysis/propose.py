@@ -4,7 +4,8 @@ from collections.abc import Iterator
 
 from msgspec.structs import replace
 
-from glacis.core.analysis import Analyser, AreaResult
+from glacis.core.analysis.analyser import Analyser
+from glacis.core.analysis.results import AreaResult
 from glacis.core.area.analysed import AnalysedArea
 from glacis.core.build_up.approaches.catalogue import Approach, approach_of
 from glacis.core.build_up.approaches.setting import Setting
@@ -74,11 +75,11 @@ def badness(result: AreaResult) -> tuple[int, ...]:
 
 def _solved(analyser: Analyser, project: Project, area: str, assembly: str) -> Project:
     """The first answers of the solver judged; the one with the fewest grave findings taken."""
-    result = analyser.preview_area(project, area)
+    result = analyser.preview(project).of(area)
     answer = solve(result.roof, Wish(result.roof.target))
     tried = [with_options(project, assembly, option) for option in answer.options[:TRIED]]
     tried.append(project)
-    return min(tried, key=lambda p: badness(analyser.preview_area(p, area)))
+    return min(tried, key=lambda p: badness(analyser.preview(p).of(area)))
 
 
 def propose(analyser: Analyser, project: Project, area: str, approach: ApproachId) -> Project:
@@ -86,7 +87,7 @@ def propose(analyser: Analyser, project: Project, area: str, approach: ApproachI
 
     An assembly that other areas share is left to them; the area gets one of its own.
     """
-    result = analyser.preview_area(project, area)
+    result = analyser.preview(project).of(area)
     roof = result.roof
     chosen = approach_of(approach)
     layers = chosen.build(setting_of(roof))

@@ -1,0 +1,106 @@
+"""Commands that need no display."""
+
+import argparse
+import sys
+from pathlib import Path
+
+import msgspec
+
+from glacis import __version__
+from glacis.cli.words import EXIT_BAD_INPUT, EXIT_STOP, usage
+from glacis.core.analysis.results import Results
+from glacis.core.errors import GlacisError
+from glacis.core.judgement.finding import Finding
+from glacis.core.stages import STAGES
+from glacis.core.units.format import with_unit
+from glacis.files.atomic import write_atomic
+from glacis.files.libraries import load_library
+from glacis.files.project_file import load
+from glacis.report.offers import Export, exports
+from glacis.report.results import results_json
+from glacis.session.project_session import ProjectSession
+
+
+def build_parser() -> argparse.ArgumentParser:
+    """The words that the command line understands."""
+    parser = argparse.ArgumentParser(
+        prog="glacis",
+        description="Design and check roof assemblies.",
+        epilog=f"examples:\n{usage(exports(STAGES))}",
+        formatter_class=argparse.RawDescriptionHelpFormatter,
+    )
+    parser.add_argument("--version", action="version", version=f"glacis {__version__}")
+    commands = parser.add_subparsers(dest="command", metavar="COMMAND")
+    check = commands.add_parser("check", help="headline results and findings")
+    check.add_argument("file", type=Path, metavar="FILE")
+    check.add_argument("--json", action="store_true", help="full precision, as JSON")
+    report = commands.add_parser("report", help="calculation report as PDF")
+    report.add_argument("file", type=Path, metavar="FILE")
+    report.add_argument("-o", "--output", type=Path, required=True, metavar="OUT.pdf")
+    export = commands.add_parser("export", help="schedules in open formats")
+    export.add_argument("file", type=Path, metavar="FILE")
+    export.add_argument("--what", choices=[e.id for e in exports(STAGES)], required=True)
+    export.add_argument("-o", "--output", type=Path, required=True, metavar="OUT")
+    return parser
+
+
+def run(words: list[str]) -> int:
+    """Carry out one command."""
+    options = build_parser().parse_args(words)
+    try:
+        results = ProjectSession(load(options.file), load_library()).results
+        if options.command == "check":
+            return _check(results, as_json=options.json)
+        if options.command == "report":
+            return _report(results, options.output)
+        chosen = next(export for export in exports(STAGES) if export.id == options.what)
+        return _export(results, chosen, options.output)
+    except GlacisError as fault:
+        sys.stderr.write(f"glacis: {fault}\n")
+        return EXIT_BAD_INPUT
+
+
+def _check(results: Results, *, as_json: bool) -> int:
+    if as_json:
+        made = msgspec.json.encode(results_json(results))
+        sys.stdout.write(msgspec.json.format(made, indent=2).decode() + "\n")
+    else:
+        sys.stdout.write(check_text(results))
+    return EXIT_STOP if any(f.severity == "stop" for f in results.open_findings) else 0
+
+
+def check_text(results: Results) -> str:
+    """Results and findings for reading, in the project's units."""
+    system = results.project.units
+    lines = [results.project.name]
+    for item in results.areas:
+        lines.append(f"\n{item.roof.area.name}: {item.roof.assembly.name}")
+        for figure in item.headlines:
+            verdict = "" if figure.meets is None else ("  met" if figure.meets else "  missed")
+            shown = with_unit(figure.value, figure.quantity, system)
+            lines.append(f"  {figure.name:<18} {shown}{verdict}")
+        lines += [_finding_line(results, finding) for finding in item.findings]
+    if results.whole:
+        lines.append("\nThe whole roof")
+        lines += [_finding_line(results, finding) for finding in results.whole]
+    return "\n".join(lines) + "\n"
+
+
+def _finding_line(results: Results, finding: Finding) -> str:
+    accepted = "" if results.decision(finding) is None else " (accepted)"
+    message = finding.message(results.project.units)
+    return f"  {finding.severity}{accepted}: {message} [{finding.rule}]"
+
+
+def _report(results: Results, output: Path) -> int:
+    from glacis.report.pdf import report_pdf
+
+    write_atomic(output, report_pdf(results))
+    sys.stdout.write(f"{output}\n")
+    return 0
+
+
+def _export(results: Results, export: Export, output: Path) -> int:
+    write_atomic(output, export.make(results))
+    sys.stdout.write(f"{output}\n")
+    return 0

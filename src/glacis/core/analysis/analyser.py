@@ -1,0 +1,59 @@
+"""Documents to results, remembering every part under exactly what it reads."""
+
+from glacis.core.analysis.results import Results, Scope
+from glacis.core.graph.memo import Memo
+from glacis.core.graph.reader import Known, Reader
+from glacis.core.judgement.catalogue import rule_book
+from glacis.core.materials.library import Library
+from glacis.core.model.document import Material, Project
+from glacis.core.stages import STAGES, Stage
+
+
+class Analyser:
+    """Turns documents into results; an edit works out only what depends on it.
+
+    Attributes:
+        library: materials and families that everybody shares.
+        stages: whose rules judge.
+    """
+
+    def __init__(self, library: Library, stages: tuple[Stage, ...] = STAGES) -> None:
+        self.library = library
+        self.stages = stages
+        self._book = rule_book(stages)
+        self._memo = Memo()
+        self._families = library.family_index()
+        self._shared = library.index()
+
+    @property
+    def counts(self) -> dict[str, int]:
+        """How often each part was really worked out."""
+        return self._memo.counts
+
+    def materials(self, project: Project) -> dict[str, Material]:
+        """All materials a project may use, by id."""
+        if not project.materials:
+            return self._shared
+        return self.library.index(project.materials)
+
+    def analyse(self, project: Project, scope: Scope = "all") -> Results:
+        """All results of ``project``, or those of its areas alone.
+
+        Raises:
+            MissingReference: where an area names an assembly or zone that does not exist.
+        """
+        results = Results(self._reader(project, self._memo), self._book, scope)
+        _ = results.areas, results.whole
+        return results
+
+    def preview(self, project: Project) -> Results:
+        """Results of a document that is only being considered, each worked out when asked for.
+
+        They are remembered as long as the preview is kept, and leave nothing behind.
+        """
+        return Results(self._reader(project, self._memo.scratch()), self._book)
+
+    def _reader(self, project: Project, memo: Memo) -> Reader:
+        materials = self.materials(project)
+        known = Known(self.library, self._families, materials, self._book.rules, self.stages)
+        return Reader(project, known, memo)

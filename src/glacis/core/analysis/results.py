@@ -1,0 +1,212 @@
+"""Everything that follows from a document, looked up or worked out part by part."""
+
+from functools import cached_property
+from typing import Literal, TypeVar
+
+from msgspec import Struct
+
+from glacis.core.area.analysed import AnalysedArea
+from glacis.core.area.parts import ANALYSED
+from glacis.core.figures.detail import AreaDetail
+from glacis.core.figures.headline import Figure, Headline, working_of
+from glacis.core.figures.parts import DETAIL, FIGURES, AreaFigures
+from glacis.core.graph.part import WHOLE, AnyPart, State
+from glacis.core.graph.reader import Reader
+from glacis.core.judgement.catalogue import RuleBook, by_severity
+from glacis.core.judgement.decisions import accepted_by
+from glacis.core.judgement.finding import AnyRule, Finding, Remedy
+from glacis.core.judgement.parts import AREA_FINDINGS, WHOLE_FINDINGS, WholeJudged, subjects_of
+from glacis.core.model.document import Decision, Project
+from glacis.core.stages import Stage
+from glacis.core.units.format import significant
+from glacis.core.units.quantities import Quantity
+from glacis.core.working import Step, Working
+
+Value = TypeVar("Value")
+Scope = Literal["areas", "all"]
+
+
+class AreaResult(Struct, frozen=True):
+    """An analysed area, its figures, and what the rules find about it, worst first."""
+
+    roof: AnalysedArea
+    figures: AreaFigures
+    findings: tuple[Finding, ...]
+
+    @property
+    def headlines(self) -> tuple[Headline, ...]:
+        """The figures a designer watches while working."""
+        return self.figures.headlines
+
+
+class Results:
+    """The results of one document; what is asked for is worked out once.
+
+    Attributes:
+        rules: by which findings are made.
+        scope: whether only areas are judged, or edges, openings and the project too.
+    """
+
+    def __init__(self, reader: Reader, rules: RuleBook, scope: Scope = "all") -> None:
+        self._reader = reader
+        self.rules = rules
+        self.scope = scope
+        self._known: dict[str, AreaResult] = {}
+
+    @property
+    def project(self) -> Project:
+        """The document they follow from."""
+        return self._reader.project
+
+    @property
+    def stages(self) -> tuple[Stage, ...]:
+        """The stages of the work."""
+        return self._reader.known.stages
+
+    @property
+    def decisions(self) -> tuple[Decision, ...]:
+        """Decisions that accept findings."""
+        return tuple(d for d in self.project.decisions if d.rule)
+
+    def state(self, part: AnyPart[Value], subject: str = WHOLE) -> State[Value]:
+        """How a part stands: ready, pending or failed. Works nothing out."""
+        return self._reader.state(part, subject)
+
+    def value(self, part: AnyPart[Value], subject: str = WHOLE) -> Value:
+        """The value of a part, worked out now where it is not known yet.
+
+        Raises:
+            NotReady: for a long part that is not known yet.
+            GlacisError: what working it out refuses.
+        """
+        return self._reader.value(part, subject)
+
+    @property
+    def reader(self) -> Reader:
+        """What parts read of the document."""
+        return self._reader
+
+    @cached_property
+    def areas(self) -> tuple[AreaResult, ...]:
+        """The results of every roof area, in the order of the document.
+
+        Raises:
+            MissingReference: where an area names an assembly or zone that does not exist.
+        """
+        return tuple(self.of(area.id) for area in self.project.areas)
+
+    def of(self, area: str) -> AreaResult:
+        """The result of one area.
+
+        Raises:
+            MissingReference: where the area, its build-up or its rooms do not exist.
+        """
+        if area not in self._known:
+            value = self._reader.value
+            self._known[area] = AreaResult(
+                value(ANALYSED, area), value(FIGURES, area), value(AREA_FINDINGS, area)
+            )
+        return self._known[area]
+
+    def area(self, identifier: str) -> AreaResult | None:
+        """The result of one area; None where there is no such area."""
+        return self.of(identifier) if self._reader.has_area(identifier) else None
+
+    def beside(self, project: Project) -> "Results":
+        """Results of a variant of the document, remembered like its own."""
+        return Results(self._reader.beside(project), self.rules, "areas")
+
+    def detail(self, area: str) -> AreaDetail:
+        """What drawings of an area show beyond its figures.
+
+        Raises:
+            MissingReference: where there is no such area.
+        """
+        return self._reader.value(DETAIL, area)
+
+    @cached_property
+    def whole(self) -> tuple[Finding, ...]:
+        """What is wrong with edges, openings and the project; empty where only areas are judged."""
+        return self._reader.value(WHOLE_FINDINGS, WHOLE) if self.scope == "all" else ()
+
+    @cached_property
+    def findings(self) -> tuple[Finding, ...]:
+        """All findings, worst first."""
+        found = [finding for item in self.areas for finding in item.findings]
+        return by_severity([*found, *self.whole])
+
+    @cached_property
+    def _accepting(self) -> dict[Finding, Decision | None]:
+        decisions = self.decisions
+        return {f: accepted_by(decisions, f) if decisions else None for f in self.findings}
+
+    def decision(self, finding: Finding) -> Decision | None:
+        """The decision that accepts a finding as it stands; None where it is open."""
+        return self._accepting.get(finding)
+
+    @cached_property
+    def open_findings(self) -> tuple[Finding, ...]:
+        """Findings that nobody has accepted, worst first."""
+        return tuple(f for f in self.findings if self.decision(f) is None)
+
+    @cached_property
+    def accepted_findings(self) -> tuple[Finding, ...]:
+        """Findings on record as accepted, worst first."""
+        return tuple(f for f in self.findings if self.decision(f) is not None)
+
+    def rule(self, finding: Finding) -> AnyRule:
+        """The rule behind a finding."""
+        return self.rules.of(finding)
+
+    def remedies(self, finding: Finding) -> tuple[Remedy, ...]:
+        """Ways out of a finding that change something; none where its subject is gone."""
+        rule = self.rule(finding)
+        subject = self._subject(rule, finding)
+        if subject is None:
+            return ()
+        offered = rule.remedies(self.project, subject, finding)
+        return tuple(remedy for remedy in offered if remedy.change(self.project) != self.project)
+
+    def _subject(self, rule: AnyRule, finding: Finding) -> object | None:
+        if rule.about == "area":
+            item = self.area(finding.area)
+            return None if item is None else item.roof
+        read: WholeJudged = WHOLE_FINDINGS.reads(self._reader, WHOLE)
+        for subject in subjects_of(read)[rule.about]:
+            if finding in tuple(rule.check(subject)):
+                return subject
+        return None
+
+    @cached_property
+    def mean_transmittance(self) -> float | None:
+        """U of the whole roof, areas weighted along their slope [W/(m²·K)]; None without areas."""
+        total = sum(item.roof.true_area for item in self.areas)
+        if total <= 0:
+            return None
+        return sum(i.roof.true_area * i.figures.whole for i in self.areas) / total
+
+    def working(self, area: str, figure: Figure) -> Working:
+        """The steps behind a figure of an area, or of the whole roof for its mean U.
+
+        Raises:
+            MissingReference: where there is no such area.
+        """
+        if figure == "mean":
+            return self.mean_working()
+        return working_of(self.of(area).roof, figure)
+
+    def mean_working(self) -> Working:
+        """How U of the whole roof came about."""
+        kind = Quantity.TRANSMITTANCE
+        steps = []
+        for number, item in enumerate(self.areas, 1):
+            size, whole = item.roof.true_area, item.figures.whole
+            shown = f"{significant(size)} m² × {significant(whole)}"
+            name, symbol = item.roof.area.name, f"A_{number} U_{number}"
+            steps.append(Step(symbol, name, shown, size * whole, Quantity.FACTOR))
+        total = sum(item.roof.true_area for item in self.areas)
+        shown = f"{significant(sum(step.value for step in steps))} / {significant(total)}"
+        mean = self.mean_transmittance or 0.0
+        steps.append(Step("U_m", "Σ A U/Σ A", shown, mean, kind, "", "areas along the slope"))
+        left_out = "Bridges at edges, ridges and penetrations are not in it yet: clear fields only."
+        return Working("Thermal transmittance of the whole roof", tuple(steps), (left_out,))

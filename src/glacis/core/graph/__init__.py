@@ -1,0 +1,1 @@
+"""Results as a graph of parts: each worked out once for what it reads, and remembered."""

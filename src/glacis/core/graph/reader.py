@@ -1,0 +1,158 @@
+"""One document as parts read it, with every part's value that follows from it."""
+
+from collections.abc import Callable
+from typing import Any, TypeVar
+
+from msgspec import Struct
+
+from glacis.core.errors import GlacisError, MissingReference
+from glacis.core.graph.memo import MISSING, Memo
+from glacis.core.graph.part import (
+    AnyPart,
+    Failed,
+    LongPart,
+    NotReady,
+    Pending,
+    Progress,
+    Ready,
+    State,
+    unwatched,
+)
+from glacis.core.materials.library import Family, Library
+from glacis.core.model.document import Assembly, Material, Project, RoofArea, Zone
+from glacis.core.stages import Stage
+
+Value = TypeVar("Value")
+Found = TypeVar("Found")
+
+
+class Known(Struct, frozen=True):
+    """What is known beside the document.
+
+    Attributes:
+        library: materials and families that everybody shares.
+        families: of that library, by id.
+        materials: all that the project may use, by id.
+        rules: what findings are made by.
+        stages: whose rules they are.
+    """
+
+    library: Library
+    families: dict[str, Family]
+    materials: dict[str, Material]
+    rules: tuple[Any, ...]
+    stages: tuple[Stage, ...]
+
+
+class Reader:
+    """What parts may read of a document, looked up fast, and their values.
+
+    Attributes:
+        project: the document.
+        known: what is known beside the document.
+    """
+
+    def __init__(self, project: Project, known: Known, memo: Memo) -> None:
+        self.project = project
+        self.known = known
+        self._memo = memo
+        self._areas = {area.id: area for area in project.areas}
+        self._assemblies = {assembly.id: assembly for assembly in project.assemblies}
+        self._zones = {zone.id: zone for zone in project.zones}
+        self._used: dict[str, tuple[Material | None, ...]] = {}
+
+    def beside(self, project: Project) -> "Reader":
+        """Another document with the same materials, whose values are remembered alike."""
+        return Reader(project, self.known, self._memo)
+
+    def area(self, identifier: str) -> RoofArea:
+        """A roof area.
+
+        Raises:
+            MissingReference: where there is no such area.
+        """
+        return _found(self._areas, identifier, "roof area", "The project")
+
+    def has_area(self, identifier: str) -> bool:
+        """Whether the project has such a roof area."""
+        return identifier in self._areas
+
+    def assembly(self, area: RoofArea) -> Assembly:
+        """The build-up of an area.
+
+        Raises:
+            MissingReference: where there is no such assembly.
+        """
+        return _found(self._assemblies, area.assembly, "assembly", f"Roof area '{area.name}'")
+
+    def zone(self, area: RoofArea) -> Zone:
+        """The rooms beneath an area.
+
+        Raises:
+            MissingReference: where there are no such rooms.
+        """
+        return _found(self._zones, area.zone, "indoor zone", f"Roof area '{area.name}'")
+
+    def once(
+        self, assembly: str, make: Callable[[], tuple[Material | None, ...]]
+    ) -> tuple[Material | None, ...]:
+        """What ``make`` gives for an assembly, asked once for a document."""
+        if assembly not in self._used:
+            self._used[assembly] = make()
+        return self._used[assembly]
+
+    def value(self, part: AnyPart[Value], subject: str) -> Value:
+        """The value of a part, worked out now where it is not known.
+
+        Raises:
+            NotReady: for a long part, or one that reads it, while it is not known.
+            GlacisError: what working it out refuses.
+        """
+        read = part.reads(self, subject)
+        key = self._memo.key(part.name, read)
+        found = self._memo.find(key)
+        if found is not MISSING:
+            return found  # type: ignore[no-any-return]
+        if isinstance(part, LongPart):
+            raise NotReady(part.name, subject)
+        made = part.compute(read)
+        self._memo.keep(key, made, part.weigh(made))
+        return made
+
+    def state(self, part: AnyPart[Value], subject: str) -> State[Value]:
+        """How a part stands; works out nothing but what its key needs."""
+        try:
+            read = part.reads(self, subject)
+        except NotReady:
+            return Pending()
+        except GlacisError as fault:
+            return Failed(str(fault))
+        found = self._memo.find(self._memo.key(part.name, read))
+        return Pending() if found is MISSING else Ready(found)
+
+    def finish(
+        self, part: LongPart[Any, Value], subject: str, progress: Progress = unwatched
+    ) -> Value:
+        """The value of a long part, worked out here and now.
+
+        Raises:
+            NotReady: where it reads a long part that is not known.
+            GlacisError: what working it out refuses.
+        """
+        if isinstance(self.state(part, subject), Ready):
+            return self.value(part, subject)
+        return self.keep(part, subject, part.work(part.reads(self, subject), progress))
+
+    def keep(self, part: LongPart[Any, Value], subject: str, value: Value) -> Value:
+        """Remember what was worked out elsewhere from what the part reads of this document."""
+        self._memo.keep(
+            self._memo.key(part.name, part.reads(self, subject)), value, part.weigh(value)
+        )
+        return value
+
+
+def _found(items: dict[str, Found], identifier: str, kind: str, where: str) -> Found:
+    try:
+        return items[identifier]
+    except KeyError:
+        raise MissingReference(kind, identifier, where) from None

@@ -1,0 +1,127 @@
+"""What follows from layers, direction and winter alone: resistances, U, weight."""
+
+from msgspec import Struct
+
+from glacis.core.climate.year import coldest_three_mean
+from glacis.core.graph.part import Part
+from glacis.core.graph.reader import Reader
+from glacis.core.heat.assess import Films, Heat, assess, films_for, weight
+from glacis.core.heat.corrections import rain_per_day
+from glacis.core.heat.in_service import Winter, resolve_in_winter
+from glacis.core.heat.resolve import Known, LayerData
+from glacis.core.heat.surfaces import Direction, direction_of
+from glacis.core.materials.library import Family
+from glacis.core.model.document import Assembly, Material, Method
+from glacis.core.model.layers import MembraneLayer, SolidLayer
+
+
+class ThermalRead(Struct, frozen=True):
+    """What heat through an area depends on.
+
+    Attributes:
+        assembly: its build-up.
+        direction: of the heat flow.
+        used: the materials it names, None for those that nobody knows.
+        families: of those materials, None likewise.
+        winter: temperatures on both sides, where a conductivity depends on them.
+        rain: that reaches insulation over the covering [mm/day]; 0 where none does.
+        method: by which paths are averaged.
+    """
+
+    assembly: Assembly
+    direction: Direction
+    used: tuple[Material | None, ...]
+    families: tuple[Family, ...]
+    winter: Winter | None
+    rain: float
+    method: Method
+
+
+class Thermal(Struct, frozen=True):
+    """An assembly in numbers, and the heat through it.
+
+    Attributes:
+        layers: inside to outside.
+        families: of the layers' materials, None for air and unknown materials.
+        films: surface resistances.
+        heat: through the clear field.
+        weight: dry [kg/m²].
+    """
+
+    layers: tuple[LayerData, ...]
+    families: tuple[Family | None, ...]
+    films: Films
+    heat: Heat
+    weight: float
+
+
+def material_ids(assembly: Assembly) -> tuple[str, ...]:
+    """Ids of all materials that an assembly names, framing included, without repeats."""
+    found: dict[str, None] = {}
+    for layer in assembly.layers:
+        if isinstance(layer, (SolidLayer, MembraneLayer)):
+            found[layer.material] = None
+        framing = getattr(layer, "framing", None)
+        if framing is not None:
+            found[framing.material] = None
+    return tuple(found)
+
+
+def used_materials(reader: Reader, assembly: Assembly) -> tuple[Material | None, ...]:
+    """The materials that an assembly names; None for those that nobody knows."""
+    known = reader.known.materials
+    return reader.once(
+        assembly.id, lambda: tuple(known.get(name) for name in material_ids(assembly))
+    )
+
+
+def _in_cold(used: tuple[Material | None, ...]) -> bool:
+    """Whether a material's conductivity depends on its temperature."""
+    return any(material is not None and material.curve for material in used)
+
+
+def is_inverted(assembly: Assembly, materials: dict[str, Material]) -> bool:
+    """Whether insulation lies over a waterproof covering, where rain reaches it."""
+    covered = False
+    for layer in assembly.layers:
+        material = materials.get(getattr(layer, "material", ""))
+        if material is None:
+            continue
+        if covered and "insulation" in material.roles:
+            return True
+        covered = covered or (isinstance(layer, MembraneLayer) and "covering" in material.roles)
+    return False
+
+
+def _reads(reader: Reader, area: str) -> ThermalRead:
+    stated = reader.area(area)
+    assembly = reader.assembly(stated)
+    zone = reader.zone(stated)
+    used = used_materials(reader, assembly)
+    climate = reader.project.site.climate
+    inverted = is_inverted(assembly, reader.known.materials)
+    families = reader.known.families
+    return ThermalRead(
+        assembly=assembly,
+        direction=direction_of(stated.pitch),
+        used=used,
+        families=tuple(families[m.family] for m in used if m and m.family in families),
+        winter=Winter(zone.temperature, coldest_three_mean(climate)) if _in_cold(used) else None,
+        rain=rain_per_day(climate) if inverted else 0.0,
+        method=reader.project.targets.method,
+    )
+
+
+def _thermal(read: ThermalRead) -> Thermal:
+    assembly, direction = read.assembly, read.direction
+    materials = {material.id: material for material in read.used if material is not None}
+    families = {family.id: family for family in read.families}
+    films = films_for(direction, assembly.surface_inside, assembly.surface_outside)
+    layers = resolve_in_winter(assembly, direction, Known(materials, families), films, read.winter)
+    heat = assess(layers, direction, films, assembly.imperfections, read.rain, read.method)
+    found = (families.get(layer.material.family) if layer.material else None for layer in layers)
+    return Thermal(layers, tuple(found), films, heat, weight(layers))
+
+
+THERMAL = Part("thermal", _reads, _thermal)
+"""Heat through an area's clear field."""

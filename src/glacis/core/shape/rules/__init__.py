@@ -1,0 +1,5 @@
+"""Rules about edges, openings and names: what only the whole roof shows."""
+
+from glacis.core.shape.rules import meeting
+
+RULES = meeting.RULES

@@ -1,0 +1,69 @@
+"""The basis of design: climate, rooms, targets."""
+
+from msgspec import Struct
+
+from glacis.core.climate.year import MONTH_SHORT
+from glacis.core.graph.part import Part
+from glacis.core.graph.reader import Reader
+from glacis.core.model.document import Climate, Site, Targets, Zone
+from glacis.core.moisture.indoor import humidity_words
+from glacis.core.units.format import plain, with_unit
+from glacis.core.units.quantities import Quantity, System, to_display
+from glacis.report.blocks import Block, Blocks, Cell, Grid, Words
+from glacis.report.offers import Chapter, Offer
+
+
+class BasisRead(Struct, frozen=True):
+    """What is stated about site, rooms and targets."""
+
+    site: Site
+    zones: tuple[Zone, ...]
+    targets: Targets
+    units: System
+
+
+def _reads(reader: Reader, _subject: str) -> BasisRead:
+    project = reader.project
+    return BasisRead(project.site, project.zones, project.targets, project.units)
+
+
+def _climate_grid(climate: Climate, system: System) -> Grid:
+    unit = Quantity.TEMPERATURE.unit(system)
+    degrees = [plain(to_display(t, unit), 1) for t in climate.temperature]
+    humid = [plain(h * 100, 0) for h in climate.humidity]
+    head = (Cell("", "head"), *(Cell(name, "head-right") for name in MONTH_SHORT))
+    rows = (
+        head,
+        (Cell(unit.symbol, "head"), *(Cell(text, "right") for text in degrees)),
+        (Cell("% rh", "head"), *(Cell(text, "right") for text in humid)),
+    )
+    return Grid(rows, (10, *([8] * 12)))
+
+
+def _target_words(targets: Targets, system: System) -> str:
+    u_value = with_unit(targets.u_value, Quantity.TRANSMITTANCE, system)
+    condensate = with_unit(targets.condensate, Quantity.CONDENSATE, system)
+    return (
+        f"U at most {u_value} unless an area states its own; condensate where water can run at most "
+        f"{condensate}; surface humidity at most {plain(targets.surface_humidity * 100, 0)} % in the "
+        f"monthly mean; indoor vapour excess of a humidity class times {plain(targets.excess_margin, 2)}."
+    )
+
+
+def _blocks(read: BasisRead) -> Blocks:
+    site = read.site
+    blocks: list[Block] = [
+        Words("Basis of design", "heading"),
+        Words(f"Site: {site.name}. {site.note}."),
+        Words(f"Climate source: {site.climate.source or 'not stated'}.", "small"),
+        _climate_grid(site.climate, read.units),
+        Words("Rooms below", "sub"),
+    ]
+    for zone in read.zones:
+        air = with_unit(zone.temperature, Quantity.TEMPERATURE, read.units)
+        blocks.append(Words(f"{zone.name}: {zone.use}, {air}, {humidity_words(zone.humidity)}."))
+    blocks += [Words("Targets", "sub"), Words(_target_words(read.targets, read.units))]
+    return tuple(blocks)
+
+
+OFFER = Offer(chapters=(Chapter("project", Part("chapter site", _reads, _blocks)),))

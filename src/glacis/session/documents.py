@@ -1,0 +1,146 @@
+"""The file of a project: opening, saving, its lock, autosave and recovery."""
+
+from collections.abc import Callable
+from pathlib import Path
+
+from glacis.core.errors import GlacisError
+from glacis.core.model.document import Project
+from glacis.files.atomic import Stamp, stamp_of
+from glacis.files.project_file import load, save
+from glacis.session.journal import FileLock, Journal, Recovered, discard
+from glacis.session.store import Store
+
+
+def _nobody(_path: Path) -> None:
+    """For sessions that keep no list of files."""
+
+
+class Documents:
+    """Keeps a store's document and its files together.
+
+    Attributes:
+        path: of the document; None where it was never saved.
+        stamp: of that file as it was last read or written.
+        used: told every file that is opened or saved.
+    """
+
+    def __init__(self, store: Store, journals: Path | None) -> None:
+        self._store = store
+        self._journal = None if journals is None else Journal(journals)
+        self._lock: FileLock | None = None
+        self.path: Path | None = None
+        self.stamp: Stamp | None = None
+        self.used: Callable[[Path], None] = _nobody
+        self._noted = store.document
+        store.listen(self._note)
+
+    @property
+    def journal(self) -> Journal | None:
+        """Where the newest document is kept until it is saved; None without autosave."""
+        return self._journal
+
+    def _note(self) -> None:
+        project = self._store.document
+        if project is self._noted or self._journal is None:
+            return
+        self._noted = project
+        if self._store.changed:
+            self._journal.note(project, self.path)
+        else:
+            self._journal.forget()
+
+    def begin(self, project: Project) -> None:
+        """Take up a project that has no file."""
+        self._release()
+        self.path = None
+        self._store.replace_all(project)
+
+    def open(self, path: Path) -> str:
+        """Open a project; the answer says what is wrong, empty for nothing.
+
+        The present document stays unless the new one is whole.
+        """
+        try:
+            project = load(path)
+        except GlacisError as fault:
+            return str(fault)
+        lock = FileLock(path)
+        if self._lock is not None and self._lock.path == lock.path:
+            lock = self._lock
+        elif not lock.take():
+            return f"{path.name} is open in another window."
+        if lock is not self._lock:
+            self._release()
+        self._lock = lock
+        self.stamp = stamp_of(path)
+        self.path = path
+        self._store.replace_all(project)
+        self.used(path)
+        return ""
+
+    def save(self, path: Path) -> str:
+        """Save the document; the answer says what is wrong, empty for nothing."""
+        project = self._store.document
+        lock = self._lock
+        if lock is None or lock.path != path.resolve():
+            lock = FileLock(path)
+            if not lock.take():
+                return f"{path.name} is open in another window."
+        try:
+            save(project, path)
+        except GlacisError as fault:
+            if lock is not self._lock:
+                lock.release()
+            return str(fault)
+        if lock is not self._lock:
+            self._release()
+        self._lock = lock
+        self.stamp = stamp_of(path)
+        self.path = path
+        self._store.mark_saved(project)
+        if self._journal is not None:
+            self._journal.forget()
+        self.used(path)
+        return ""
+
+    def recover(self, recovered: Recovered, blank: Project) -> None:
+        """Take up a document that a crash left behind, unsaved.
+
+        Args:
+            recovered: what was found.
+            blank: what counts as saved where its file cannot be had.
+        """
+        self._release()
+        path = recovered.path
+        saved: Project | None = None
+        if path is not None:
+            lock = FileLock(path)
+            if path.exists() and lock.take():
+                self._lock = lock
+                self.stamp = stamp_of(path)
+                try:
+                    saved = load(path)
+                except GlacisError:
+                    saved = None
+            else:
+                path = None
+        self.path = path
+        self._store.replace_all(recovered.project, saved or blank)
+        if self._journal is not None:
+            self._journal.note(recovered.project, path)
+        self._noted = recovered.project
+        discard(recovered)
+
+    def _release(self) -> None:
+        if self._journal is not None:
+            self._journal.forget()
+        self.stamp = None
+        if self._lock is not None:
+            self._lock.release()
+            self._lock = None
+
+    def close(self) -> None:
+        """Leave nothing behind."""
+        self._release()
+        if self._journal is not None:
+            self._journal.close()

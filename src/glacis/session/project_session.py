@@ -1,0 +1,160 @@
+"""One open project: document and history, results, background work, its file and autosave.
+
+The window and the command line both stand on it; it knows no window.
+"""
+
+from collections.abc import Callable
+from functools import partial
+from pathlib import Path
+from typing import Any, TypeVar
+
+from glacis.core.analysis.analyser import Analyser
+from glacis.core.analysis.results import Results, Scope
+from glacis.core.graph.part import WHOLE, Failed, LongPart, Pending, Ready, State
+from glacis.core.graph.reader import Reader
+from glacis.core.materials.library import Library
+from glacis.core.model.document import Material, Project, Site
+from glacis.core.stages import STAGES, Stage
+from glacis.session.documents import Documents
+from glacis.session.jobs import Deliver, Endings, JobBoard, Name
+from glacis.session.store import Store
+
+Value = TypeVar("Value")
+
+
+def at_once(call: Callable[[], None]) -> None:
+    """Deliver on whatever thread it is: for programs without an event loop."""
+    call()
+
+
+class ProjectSession:
+    """A project and everything that goes on with it.
+
+    Attributes:
+        library: materials and families that everybody shares.
+        sites: that come with Glacis.
+        stages: of the work.
+        analyser: documents to results.
+        store: the document and its history.
+        jobs: background work.
+        documents: its file, lock and autosave.
+    """
+
+    def __init__(
+        self,
+        project: Project,
+        library: Library,
+        sites: tuple[Site, ...] = (),
+        *,
+        stages: tuple[Stage, ...] = STAGES,
+        journals: Path | None = None,
+        deliver: Deliver = at_once,
+    ) -> None:
+        self.library = library
+        self.sites = sites
+        self.stages = stages
+        self.analyser = Analyser(library, stages)
+        self.store = Store(project)
+        self.jobs = JobBoard(deliver)
+        self._scope: Scope = "all" if journals is None else "areas"
+        self._results = self.analyser.analyse(project, self._scope)
+        self._failures: dict[Name, tuple[Results, str]] = {}
+        self._under_way: dict[Name, Results] = {}
+        self._listeners: list[Callable[[], None]] = []
+        self._watchers: list[Callable[[], None]] = []
+        self.documents = Documents(self.store, journals)
+        self.store.listen(self._document_changed)
+
+    @property
+    def project(self) -> Project:
+        """The document."""
+        return self.store.document
+
+    @property
+    def results(self) -> Results:
+        """Everything that follows from the document."""
+        return self._results
+
+    @property
+    def materials(self) -> dict[str, Material]:
+        """All materials the project may use, by id."""
+        return self.analyser.materials(self.project)
+
+    def listen(self, listener: Callable[[], None]) -> None:
+        """Call ``listener`` whenever the document or its results have changed."""
+        self._listeners.append(listener)
+
+    def watch(self, watcher: Callable[[], None]) -> None:
+        """Call ``watcher`` whenever background work has got on."""
+        self._watchers.append(watcher)
+
+    def judge_all(self) -> None:
+        """Judge edges, openings and the project too, as from now on always.
+
+        A window asks for it once it is painted, so that its start need not measure the roof.
+        """
+        if self._scope != "all":
+            self._scope = "all"
+            self._document_changed()
+
+    def consider(self, change: Callable[[Project], Project]) -> Results:
+        """The results of a change that is only being considered.
+
+        Raises:
+            GlacisError: what the change refuses.
+        """
+        return self.analyser.preview(change(self.project))
+
+    def state(self, part: LongPart[Any, Value], subject: str = WHOLE) -> State[Value]:
+        """How a long part stands."""
+        state = self._results.state(part, subject)
+        if not isinstance(state, Pending):
+            return state
+        job = self.jobs.job((part.name, subject))
+        if job is not None:
+            return Pending(job.share, job.words or "begins")
+        failed = self._failures.get((part.name, subject))
+        if failed is not None and failed[0] is self._results:
+            return Failed(failed[1])
+        return state
+
+    def want(self, part: LongPart[Any, Value], subject: str = WHOLE) -> State[Value]:
+        """How a long part stands; where nobody works on it for this document, that begins now."""
+        name = (part.name, subject)
+        state = self.state(part, subject)
+        under_way = self._under_way.get(name) is self._results
+        if isinstance(state, (Ready, Failed)) or (under_way and self.jobs.job(name)):
+            return state
+        reader = self._results.reader
+        self._under_way[name] = self._results
+        self._failures.pop(name, None)
+        work = partial(part.work, part.reads(reader, subject))
+        self.jobs.start(name, work, self._endings(part, subject, reader, self._results))
+        return self.state(part, subject)
+
+    def _endings(
+        self, part: LongPart[Any, Value], subject: str, reader: Reader, results: Results
+    ) -> Endings[Value]:
+        def done(value: Value) -> None:
+            reader.keep(part, subject, value)
+            self._got_on()
+
+        def failed(fault: Exception) -> None:
+            self._failures[part.name, subject] = (results, str(fault))
+            self._got_on()
+
+        return Endings(done, failed, lambda _share, _words: self._got_on())
+
+    def _got_on(self) -> None:
+        for watcher in self._watchers:
+            watcher()
+
+    def _document_changed(self) -> None:
+        self._results = self.analyser.analyse(self.project, self._scope)
+        for listener in self._listeners:
+            listener()
+
+    def close(self) -> None:
+        """End what runs and leave nothing behind."""
+        self.jobs.finish()
+        self.documents.close()

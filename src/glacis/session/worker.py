@@ -1,0 +1,36 @@
+"""The other end of a job: a process that is given work by its input and answers by its output."""
+
+import pickle
+import sys
+from typing import IO
+
+
+def serve(asked: IO[bytes], answers: IO[bytes]) -> None:
+    """Do one piece of work after another until nobody asks any more.
+
+    The first thing read says where modules lie; what follows is work, each a function of its
+    progress.
+    """
+
+    def answer(*words: object) -> None:
+        pickle.dump(words, answers)
+        answers.flush()
+
+    sys.path[:] = pickle.load(asked)  # noqa: S301 - from our own session
+    while True:
+        try:
+            work = pickle.load(asked)  # noqa: S301 - from our own session
+        except EOFError:
+            return
+        try:
+            value = work(lambda share, words: answer("at", share, words))
+        except Exception as fault:  # whatever it is, the user is told
+            answer("failed", str(fault) or type(fault).__name__)
+        else:
+            answer("done", value)
+
+
+if __name__ == "__main__":
+    answers = sys.stdout.buffer
+    sys.stdout = sys.stderr
+    serve(sys.stdin.buffer, answers)

@@ -1,0 +1,27 @@
+"""Pictures of the Shape bench."""
+
+from collections.abc import Iterator
+
+from glacis.ui.bench import Pose
+from glacis.ui.stages.shape.bench import ShapeBench
+from glacis.ui.window import MainWindow
+
+
+def poses(window: MainWindow) -> Iterator[Pose]:
+    """The roof in plan and in space, its cuts; the barn in US units by lamp light."""
+    window.desk.select_area("hall-south")
+    bench = window.bench("shape", ShapeBench)
+    bench.hand.choose(rim="south")
+    bench.refresh()
+    yield Pose("shape", window)
+    bench.hand.choose()
+    for view in ("space", "cuts"):
+        bench.show_view(view)
+        yield Pose(f"shape-{view}", window)
+    window.open_demo("sallow-creek")
+    window.desk.adjust(theme="lamp")
+    bench.show_view("space")
+    yield Pose("shape-barn", window)
+    bench.show_view("plan")
+    window.desk.adjust(theme="sheet")
+    window.open_demo()

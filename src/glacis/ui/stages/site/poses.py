@@ -1,0 +1,12 @@
+"""Pictures of the Site bench."""
+
+from collections.abc import Iterator
+
+from glacis.ui.bench import Pose
+from glacis.ui.window import MainWindow
+
+
+def poses(window: MainWindow) -> Iterator[Pose]:
+    """The climate year."""
+    window.show_stage("site")
+    yield Pose("site", window)
