@@ -162,7 +162,7 @@ def test_an_edit_recomputes_only_what_depends_on_it():
     first = dict(engine.counts)
     assert first == {
         "thermal": 4, "air": 3, "monthly": 4, "area": 11, "figures": 11, "findings": 11, "shape": 1,
-        "whole findings": 1,
+        "findings of edges": 1, "findings of openings": 1, "findings of the project": 1,
     }  # fmt: skip
     engine.analyse(demo())
     assert engine.counts == first
@@ -171,7 +171,7 @@ def test_an_edit_recomputes_only_what_depends_on_it():
     more = {part: engine.counts[part] - first[part] for part in first}
     assert more == {
         "thermal": 1, "air": 0, "monthly": 1, "area": 1, "figures": 1, "findings": 1, "shape": 0,
-        "whole findings": 1,
+        "findings of edges": 0, "findings of openings": 1, "findings of the project": 0,
     }  # fmt: skip
     engine.analyse(replace(changed, name="Renamed"))
     assert {part: engine.counts[part] - first[part] for part in first} == more
@@ -204,7 +204,8 @@ def test_in_a_large_project_one_edit_recomputes_one_assembly():
     zones = {area.zone for area in project.areas if area.assembly == "a5"}
     assert more == {
         "thermal": len(directions), "air": 0, "monthly": len(zones), "area": users,
-        "figures": users, "findings": users, "shape": 0, "whole findings": 1,
+        "figures": users, "findings": users, "shape": 0,
+        "findings of edges": 0, "findings of openings": 0, "findings of the project": 0,
     }  # fmt: skip
 
 

@@ -18,7 +18,15 @@ from glacis.ui.stages.heat.bench import HeatBench
 from glacis.ui.stages.shape.bench import ShapeBench
 
 CORE = Path(glacis.core.__file__).parent
-WORDS_AND_VALUES = {"units", "model", "errors.py", "working.py", "materials", "climate", "stages.py"}
+WORDS_AND_VALUES = {
+    "units",
+    "model",
+    "errors.py",
+    "working.py",
+    "materials",
+    "climate",
+    "stages.py",
+}
 """Rooms of the core that calculate nothing about a roof."""
 
 
@@ -44,13 +52,14 @@ def traced() -> Iterator[set[str]]:
         sys.setprofile(None)
 
 
-LOOKUPS = {"analysis/results.py", "graph/reader.py", "graph/memo.py"}
+LOOKUPS = {"analysis/results.py", "graph/reader.py", "graph/memo.py", "shape/vectors.py"}
+"""Finding values that are there; and sums of vectors, which drawings in space are made of."""
 
 
 def is_lookup(frame: FrameType) -> bool:
     """Whether a call only reads a value: a property or method of a result, or finding one."""
     path = Path(frame.f_code.co_filename).relative_to(CORE)
-    if str(path) in LOOKUPS:
+    if str(path) in LOOKUPS or "_reads" in frame.f_code.co_name:
         return True
     return "self" in frame.f_code.co_varnames[:1] or "<" in frame.f_code.co_name
 

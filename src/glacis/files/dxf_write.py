@@ -8,7 +8,6 @@ from ezdxf.filemanagement import new
 
 from glacis.core.model.document import Project
 from glacis.core.model.geometry import Footprint, Point
-from glacis.core.shape.openings import opening_outline
 from glacis.core.shape.planes import Plane
 from glacis.core.shape.shape import RoofShape
 from glacis.core.units.quantities import FOOT
@@ -93,5 +92,5 @@ def roof_dxf(project: Project, shape: RoofShape) -> bytes:
     for item in project.openings:
         below = shape.plane(item.area)
         level = below.height(*item.at) if below else 0.0
-        sheet.flat(opening_outline(item, areas[item.area]), level, "ROOF-OPENINGS")
+        sheet.flat(shape.thing(item.id), level, "ROOF-OPENINGS")
     return sheet.done()

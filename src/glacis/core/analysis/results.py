@@ -15,7 +15,13 @@ from glacis.core.graph.reader import Reader
 from glacis.core.judgement.catalogue import RuleBook, by_severity
 from glacis.core.judgement.decisions import accepted_by
 from glacis.core.judgement.finding import AnyRule, Finding, Remedy
-from glacis.core.judgement.parts import AREA_FINDINGS, WHOLE_FINDINGS, WholeJudged, subjects_of
+from glacis.core.judgement.parts import (
+    AREA_FINDINGS,
+    EDGE_FINDINGS,
+    OPENING_FINDINGS,
+    PROJECT_FINDINGS,
+    subjects_about,
+)
 from glacis.core.model.document import Decision, Project
 from glacis.core.stages import Stage
 from glacis.core.units.format import significant
@@ -127,7 +133,16 @@ class Results:
     @cached_property
     def whole(self) -> tuple[Finding, ...]:
         """What is wrong with edges, openings and the project; empty where only areas are judged."""
-        return self._reader.value(WHOLE_FINDINGS, WHOLE) if self.scope == "all" else ()
+        if self.scope != "all":
+            return ()
+        value = self._reader.value
+        return by_severity(
+            [
+                *value(EDGE_FINDINGS, WHOLE),
+                *value(OPENING_FINDINGS, WHOLE),
+                *value(PROJECT_FINDINGS, WHOLE),
+            ]
+        )
 
     @cached_property
     def findings(self) -> tuple[Finding, ...]:
@@ -171,8 +186,7 @@ class Results:
         if rule.about == "area":
             item = self.area(finding.area)
             return None if item is None else item.roof
-        read: WholeJudged = WHOLE_FINDINGS.reads(self._reader, WHOLE)
-        for subject in subjects_of(read)[rule.about]:
+        for subject in subjects_about(rule.about, self._reader):
             if finding in tuple(rule.check(subject)):
                 return subject
         return None

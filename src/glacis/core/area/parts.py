@@ -5,7 +5,7 @@ from msgspec import Struct
 from glacis.core.area.analysed import AnalysedArea
 from glacis.core.graph.part import Part
 from glacis.core.graph.reader import Reader
-from glacis.core.heat.parts import THERMAL, Thermal, used_materials
+from glacis.core.heat.parts import THERMAL, Thermal, used_in
 from glacis.core.model.document import Assembly, Climate, RoofArea, Targets, Zone
 from glacis.core.model.lookup import target_of
 from glacis.core.moisture.monthly import Monthly
@@ -31,7 +31,7 @@ def _reads(reader: Reader, subject: str) -> AreaRead:
     project = reader.project
     area = reader.area(subject)
     assembly = reader.assembly(area)
-    used = used_materials(reader, assembly)
+    own = used_in(reader, assembly).ids if project.materials else frozenset()
     return AreaRead(
         area=area,
         zone=reader.zone(area),
@@ -39,7 +39,7 @@ def _reads(reader: Reader, subject: str) -> AreaRead:
         climate=project.site.climate,
         targets=project.targets,
         target=target_of(project, area),
-        own_materials=frozenset(m.id for m in project.materials if m in used),
+        own_materials=frozenset(m.id for m in project.materials if m.id in own),
         thermal=reader.value(THERMAL, subject),
         airs=reader.value(AIR, subject),
         monthly=reader.value(MONTHLY, subject),

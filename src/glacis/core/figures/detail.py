@@ -9,6 +9,7 @@ from glacis.core.heat.parts import Thermal
 from glacis.core.heat.profile import face_temperatures
 from glacis.core.moisture.assess import face_limit
 from glacis.core.moisture.monthly import Monthly, Profile, profile
+from glacis.core.moisture.working import place_name
 
 
 class DetailRead(Struct, frozen=True):
@@ -36,6 +37,7 @@ class AreaDetail(Struct, frozen=True):
         temperatures: on the winter design day at the inner surface and every outer face [°C].
         controls: the four control layers.
         vapour: temperature and vapour lines of the twelve months; none without a path.
+        places: where water gathers, in words.
         limits: most water allowed at each condensing place [kg/m²].
         least_limit: the tightest of them, or the running limit [kg/m²].
         climbs: of every path through the layers, the resistance passed after the inner film, each
@@ -45,6 +47,7 @@ class AreaDetail(Struct, frozen=True):
     temperatures: tuple[float, ...]
     controls: tuple[Thread, ...]
     vapour: tuple[Profile, ...]
+    places: tuple[str, ...]
     limits: tuple[float, ...]
     least_limit: float
     climbs: tuple[tuple[float, ...], ...]
@@ -73,6 +76,7 @@ def detail_of(read: DetailRead) -> AreaDetail:
         ),
         controls=control_layers(thermal.layers),
         vapour=tuple(profile(monthly.path, air) for air in monthly.air) if drawn else (),
+        places=tuple(place_name(monthly, face) for face in monthly.interfaces),
         limits=limits,
         least_limit=min(limits, default=read.condensate),
         climbs=tuple(_climb(section, counted, combined) for section in combined.sections),

@@ -42,6 +42,9 @@ class Tokens:
 
     def of(self, value: Any) -> Token:
         """The token of a value."""
+        found = self._known.get(id(value))
+        if found is not None:
+            return found[1]
         if isinstance(value, PLAIN):
             return value
         met = self.met(value)
@@ -111,13 +114,14 @@ class Memo:
     def key(self, part: str, read: object) -> Key:
         """The key of what a part has read: a value of its own kind is taken field by field."""
         with self._lock:
-            if isinstance(read, Struct):
-                of = self._tokens.of
-                met = self._tokens.met(read)
-                if met is None:
-                    met = tuple([of(getattr(read, name)) for name in read.__struct_fields__])
-                return part, met
-            return part, self._tokens.of(read)
+            tokens = self._tokens
+            if not isinstance(read, Struct):
+                return part, tokens.of(read)
+            met = tokens.met(read)
+            if met is None:
+                values = [getattr(read, name) for name in read.__struct_fields__]
+                met = tuple([tokens.of(value) for value in values])
+            return part, met
 
     def find(self, key: Key) -> Any:
         """The value under ``key``, or MISSING."""

@@ -59,7 +59,8 @@ class Reader:
         self._areas = {area.id: area for area in project.areas}
         self._assemblies = {assembly.id: assembly for assembly in project.assemblies}
         self._zones = {zone.id: zone for zone in project.zones}
-        self._used: dict[str, tuple[Material | None, ...]] = {}
+        self._once: dict[str, Any] = {}
+        self._here: dict[tuple[str, int, str], tuple[object, Any]] = {}
 
     def beside(self, project: Project) -> "Reader":
         """Another document with the same materials, whose values are remembered alike."""
@@ -93,13 +94,12 @@ class Reader:
         """
         return _found(self._zones, area.zone, "indoor zone", f"Roof area '{area.name}'")
 
-    def once(
-        self, assembly: str, make: Callable[[], tuple[Material | None, ...]]
-    ) -> tuple[Material | None, ...]:
-        """What ``make`` gives for an assembly, asked once for a document."""
-        if assembly not in self._used:
-            self._used[assembly] = make()
-        return self._used[assembly]
+    def once(self, name: str, make: Callable[[], Found]) -> Found:
+        """What ``make`` gives under a name, asked once for a document."""
+        if name not in self._once:
+            self._once[name] = make()
+        found: Found = self._once[name]
+        return found
 
     def value(self, part: AnyPart[Value], subject: str) -> Value:
         """The value of a part, worked out now where it is not known.
@@ -108,16 +108,21 @@ class Reader:
             NotReady: for a long part, or one that reads it, while it is not known.
             GlacisError: what working it out refuses.
         """
+        here = (part.name, id(part.reads), subject)
+        known = self._here.get(here)
+        if known is not None:
+            value: Value = known[1]
+            return value
         read = part.reads(self, subject)
         key = self._memo.key(part.name, read)
-        found = self._memo.find(key)
-        if found is not MISSING:
-            return found  # type: ignore[no-any-return]
-        if isinstance(part, LongPart):
-            raise NotReady(part.name, subject)
-        made = part.compute(read)
-        self._memo.keep(key, made, part.weigh(made))
-        return made
+        value = self._memo.find(key)
+        if value is MISSING:
+            if isinstance(part, LongPart):
+                raise NotReady(part.name, subject)
+            value = part.compute(read)
+            self._memo.keep(key, value, part.weigh(value))
+        self._here[here] = (part.reads, value)
+        return value
 
     def state(self, part: AnyPart[Value], subject: str) -> State[Value]:
         """How a part stands; works out nothing but what its key needs."""

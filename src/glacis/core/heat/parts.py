@@ -67,17 +67,41 @@ def material_ids(assembly: Assembly) -> tuple[str, ...]:
     return tuple(found)
 
 
-def used_materials(reader: Reader, assembly: Assembly) -> tuple[Material | None, ...]:
-    """The materials that an assembly names; None for those that nobody knows."""
-    known = reader.known.materials
-    return reader.once(
-        assembly.id, lambda: tuple(known.get(name) for name in material_ids(assembly))
-    )
+class Used(Struct, frozen=True):
+    """What a build-up is made of.
+
+    Attributes:
+        materials: that it names, None for those that nobody knows.
+        families: of those that are known.
+        in_cold: whether the conductivity of one depends on its temperature.
+        inverted: whether rain reaches insulation over the covering.
+    """
+
+    materials: tuple[Material | None, ...]
+    families: tuple[Family, ...]
+    in_cold: bool
+    inverted: bool
+
+    @property
+    def ids(self) -> frozenset[str]:
+        """Ids of the known materials."""
+        return frozenset(material.id for material in self.materials if material is not None)
 
 
-def _in_cold(used: tuple[Material | None, ...]) -> bool:
-    """Whether a material's conductivity depends on its temperature."""
-    return any(material is not None and material.curve for material in used)
+def used_in(reader: Reader, assembly: Assembly) -> Used:
+    """What an assembly is made of, found once for a document."""
+
+    def make() -> Used:
+        known, families = reader.known.materials, reader.known.families
+        materials = tuple(known.get(name) for name in material_ids(assembly))
+        return Used(
+            materials=materials,
+            families=tuple(families[m.family] for m in materials if m and m.family in families),
+            in_cold=any(m is not None and bool(m.curve) for m in materials),
+            inverted=is_inverted(assembly, known),
+        )
+
+    return reader.once(assembly.id, make)
 
 
 def is_inverted(assembly: Assembly, materials: dict[str, Material]) -> bool:
@@ -97,17 +121,15 @@ def _reads(reader: Reader, area: str) -> ThermalRead:
     stated = reader.area(area)
     assembly = reader.assembly(stated)
     zone = reader.zone(stated)
-    used = used_materials(reader, assembly)
+    used = used_in(reader, assembly)
     climate = reader.project.site.climate
-    inverted = is_inverted(assembly, reader.known.materials)
-    families = reader.known.families
     return ThermalRead(
         assembly=assembly,
         direction=direction_of(stated.pitch),
-        used=used,
-        families=tuple(families[m.family] for m in used if m and m.family in families),
-        winter=Winter(zone.temperature, coldest_three_mean(climate)) if _in_cold(used) else None,
-        rain=rain_per_day(climate) if inverted else 0.0,
+        used=used.materials,
+        families=used.families,
+        winter=Winter(zone.temperature, coldest_three_mean(climate)) if used.in_cold else None,
+        rain=rain_per_day(climate) if used.inverted else 0.0,
         method=reader.project.targets.method,
     )
 

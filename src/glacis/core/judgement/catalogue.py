@@ -1,5 +1,6 @@
 """All rules of the stages, and how a subject is judged by them."""
 
+from collections.abc import Iterable
 from functools import cache
 from typing import Any
 
@@ -47,6 +48,8 @@ def by_severity(findings: list[Finding]) -> tuple[Finding, ...]:
     return tuple(sorted(findings, key=lambda finding: SEVERITIES.index(finding.severity)))
 
 
-def judge(subject: Any, rules: tuple[AnyRule, ...]) -> tuple[Finding, ...]:
-    """Everything that rules about one kind of subject find on one of them, worst first."""
-    return by_severity([finding for rule in rules for finding in rule.check(subject)])
+def judge(subjects: Iterable[Any], rules: tuple[AnyRule, ...]) -> tuple[Finding, ...]:
+    """Everything that rules about one kind of subject find on some of them, worst first."""
+    return by_severity(
+        [finding for subject in subjects for rule in rules for finding in rule.check(subject)]
+    )

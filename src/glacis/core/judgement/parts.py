@@ -1,4 +1,4 @@
-"""Findings as parts of the results: of every area, and of everything else."""
+"""Findings as parts of the results: of every area, of edges, of openings, of the project."""
 
 from msgspec import Struct
 
@@ -6,13 +6,16 @@ from glacis.core.area.analysed import AnalysedArea
 from glacis.core.area.parts import ANALYSED
 from glacis.core.graph.part import WHOLE, Part
 from glacis.core.graph.reader import Reader
-from glacis.core.judgement.catalogue import about, by_severity, judge
+from glacis.core.judgement.catalogue import about, judge
 from glacis.core.judgement.finding import About, AnyRule, Finding
 from glacis.core.judgement.subjects import JunctionSubject, OpeningSubject, ProjectSubject
+from glacis.core.model.document import RoofArea
 from glacis.core.model.geometry import Opening
 from glacis.core.shape.edges import Edge
 from glacis.core.shape.parts import SHAPE
 from glacis.core.shape.shape import RoofShape
+
+Found = tuple[Finding, ...]
 
 
 class AreaJudged(Struct, frozen=True):
@@ -22,12 +25,19 @@ class AreaJudged(Struct, frozen=True):
     rules: tuple[AnyRule, ...]
 
 
-class WholeJudged(Struct, frozen=True):
-    """What the findings of edges, openings and the whole project depend on."""
+class ShapeJudged(Struct, frozen=True):
+    """What the findings of edges and of the project depend on."""
 
-    roofs: tuple[AnalysedArea, ...]
+    areas: tuple[RoofArea, ...]
     shape: RoofShape
     openings: tuple[Opening, ...]
+    rules: tuple[AnyRule, ...]
+
+
+class OpeningsJudged(Struct, frozen=True):
+    """What the findings of openings depend on: each with the area it stands on."""
+
+    openings: tuple[tuple[Opening, AnalysedArea], ...]
     rules: tuple[AnyRule, ...]
 
 
@@ -35,51 +45,76 @@ def _reads_area(reader: Reader, area: str) -> AreaJudged:
     return AreaJudged(reader.value(ANALYSED, area), reader.known.rules)
 
 
-def _judge_area(read: AreaJudged) -> tuple[Finding, ...]:
-    return judge(read.roof, about(read.rules, "area"))
-
-
-def _reads_whole(reader: Reader, _subject: str) -> WholeJudged:
+def _reads_shape(reader: Reader, _subject: str) -> ShapeJudged:
     project = reader.project
-    roofs = tuple(reader.value(ANALYSED, area.id) for area in project.areas)
     shape = reader.value(SHAPE, WHOLE)
-    return WholeJudged(roofs, shape, project.openings, reader.known.rules)
+    return ShapeJudged(project.areas, shape, project.openings, reader.known.rules)
 
 
-def subjects_of(read: WholeJudged) -> dict[About, tuple[object, ...]]:
-    """Everything but areas that rules are asked about, by what they are asked of."""
-    roofs = {roof.area.id: roof for roof in read.roofs}
+def _reads_openings(reader: Reader, _subject: str) -> OpeningsJudged:
+    there = (item for item in reader.project.openings if reader.has_area(item.area))
+    pairs = tuple((item, reader.value(ANALYSED, item.area)) for item in there)
+    return OpeningsJudged(pairs, reader.known.rules)
+
+
+def junctions_in(read: ShapeJudged) -> tuple[JunctionSubject, ...]:
+    """Every junction with its edges and areas."""
+    areas = {area.id: area for area in read.areas}
     planes = {plane.id: plane for plane in read.shape.planes}
     edges: dict[str, list[Edge]] = {}
     for edge in read.shape.edges:
         edges.setdefault(edge.junction, []).append(edge)
-    return {
-        "edge": tuple(
-            JunctionSubject(
-                junction=junction,
-                edges=tuple(edges.get(junction.id, ())),
-                roofs=tuple(roofs[area] for area in junction.areas),
-                planes=tuple(planes[area] for area in junction.areas),
-            )
-            for junction in read.shape.junctions
-        ),
-        "opening": tuple(
-            OpeningSubject(item, roofs[item.area]) for item in read.openings if item.area in roofs
-        ),
-        "project": (ProjectSubject(read.roofs, read.shape, read.openings),),
-    }
+    return tuple(
+        JunctionSubject(
+            junction=junction,
+            edges=tuple(edges.get(junction.id, ())),
+            areas=tuple(areas[area] for area in junction.areas),
+            planes=tuple(planes[area] for area in junction.areas),
+        )
+        for junction in read.shape.junctions
+    )
 
 
-def _judge_whole(read: WholeJudged) -> tuple[Finding, ...]:
-    found: list[Finding] = []
-    for kind, subjects in subjects_of(read).items():
-        asked = about(read.rules, kind)
-        for subject in subjects if asked else ():
-            found.extend(judge(subject, asked))
-    return by_severity(found)
+def openings_in(read: OpeningsJudged) -> tuple[OpeningSubject, ...]:
+    """Every opening with its area."""
+    return tuple(OpeningSubject(opening, roof) for opening, roof in read.openings)
+
+
+def project_in(read: ShapeJudged) -> tuple[ProjectSubject, ...]:
+    """The project as a whole."""
+    return (ProjectSubject(read.areas, read.shape, read.openings),)
+
+
+def _judge_area(read: AreaJudged) -> Found:
+    return judge((read.roof,), about(read.rules, "area"))
+
+
+def _judge_edges(read: ShapeJudged) -> Found:
+    return judge(junctions_in(read), about(read.rules, "edge"))
+
+
+def _judge_openings(read: OpeningsJudged) -> Found:
+    return judge(openings_in(read), about(read.rules, "opening"))
+
+
+def _judge_project(read: ShapeJudged) -> Found:
+    return judge(project_in(read), about(read.rules, "project"))
 
 
 AREA_FINDINGS = Part("findings", _reads_area, _judge_area)
 """What is wrong with one area."""
-WHOLE_FINDINGS = Part("whole findings", _reads_whole, _judge_whole)
-"""What is wrong with edges, openings and the project as a whole."""
+EDGE_FINDINGS = Part("findings of edges", _reads_shape, _judge_edges)
+"""What is wrong where areas end or meet."""
+OPENING_FINDINGS = Part("findings of openings", _reads_openings, _judge_openings)
+"""What is wrong with what goes through the roof."""
+PROJECT_FINDINGS = Part("findings of the project", _reads_shape, _judge_project)
+"""What is wrong with the project as a whole."""
+
+
+def subjects_about(kind: About, reader: Reader) -> tuple[object, ...]:
+    """Everything that rules of one kind are asked about, but areas."""
+    if kind == "edge":
+        return junctions_in(_reads_shape(reader, WHOLE))
+    if kind == "opening":
+        return openings_in(_reads_openings(reader, WHOLE))
+    return project_in(_reads_shape(reader, WHOLE))

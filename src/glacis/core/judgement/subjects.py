@@ -3,6 +3,7 @@
 from msgspec import Struct
 
 from glacis.core.area.analysed import AnalysedArea
+from glacis.core.model.document import RoofArea
 from glacis.core.model.geometry import Opening
 from glacis.core.shape.edges import Edge, Junction
 from glacis.core.shape.planes import Plane
@@ -14,7 +15,7 @@ class JunctionSubject(Struct, frozen=True):
 
     junction: Junction
     edges: tuple[Edge, ...]
-    roofs: tuple[AnalysedArea, ...]
+    areas: tuple[RoofArea, ...]
     planes: tuple[Plane, ...]
 
 
@@ -26,8 +27,8 @@ class OpeningSubject(Struct, frozen=True):
 
 
 class ProjectSubject(Struct, frozen=True):
-    """The whole project: its areas, its shape, and what stands on it."""
+    """The whole project: its areas as stated, its shape, and what stands on it."""
 
-    roofs: tuple[AnalysedArea, ...]
+    areas: tuple[RoofArea, ...]
     shape: RoofShape
     openings: tuple[Opening, ...]

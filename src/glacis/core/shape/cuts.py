@@ -83,18 +83,6 @@ class Cut(Struct, frozen=True):
         return self.tilt
 
 
-class Saw(Struct, frozen=True):
-    """What is cut, and with what [m].
-
-    Attributes:
-        thickness: of the board.
-        reach: of the blade.
-    """
-
-    thickness: float = 0.12
-    reach: float = 0.065
-
-
 class Passes(Struct, frozen=True):
     """Whether a saw reaches through a tilted cut.
 
@@ -107,11 +95,22 @@ class Passes(Struct, frozen=True):
     count: int
 
 
-def passes(thickness: float, tilt: float, reach: float) -> Passes:
-    """How many passes a board of ``thickness`` [m] needs at ``tilt`` [°] with a saw's ``reach`` [m]."""
-    depth = thickness / cos(radians(tilt))
-    count = 1 if depth <= reach else 2 if depth <= 2 * reach else 0
-    return Passes(depth, count)
+class Saw(Struct, frozen=True):
+    """What is cut, and with what [m].
+
+    Attributes:
+        thickness: of the board.
+        reach: of the blade.
+    """
+
+    thickness: float = 0.12
+    reach: float = 0.065
+
+    def passes(self, tilt: float) -> Passes:
+        """How many passes the board needs at a ``tilt`` of the blade [°]."""
+        depth = self.thickness / cos(radians(tilt))
+        count = 1 if depth <= self.reach else 2 if depth <= 2 * self.reach else 0
+        return Passes(depth, count)
 
 
 def _acute(value: float) -> float:

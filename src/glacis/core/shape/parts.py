@@ -5,7 +5,7 @@ from msgspec import Struct
 from glacis.core.graph.part import Part
 from glacis.core.graph.reader import Reader
 from glacis.core.model.document import RoofArea
-from glacis.core.model.geometry import Footprint, Opening
+from glacis.core.model.geometry import Dormer, Footprint, Opening
 from glacis.core.shape.shape import RoofShape, shape_of
 
 SIZE_OF_AREA = 8 * 1024
@@ -18,11 +18,12 @@ class ShapeRead(Struct, frozen=True):
     areas: tuple[RoofArea, ...]
     footprints: tuple[Footprint, ...]
     openings: tuple[Opening, ...]
+    dormers: tuple[Dormer, ...]
 
 
 def _reads(reader: Reader, _subject: str) -> ShapeRead:
     project = reader.project
-    return ShapeRead(project.areas, project.footprints, project.openings)
+    return ShapeRead(project.areas, project.footprints, project.openings, project.dormers)
 
 
 def _size(shape: RoofShape) -> int:

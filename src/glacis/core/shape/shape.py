@@ -6,10 +6,12 @@ from msgspec import Struct
 from msgspec.structs import replace
 
 from glacis.core.model.document import RoofArea
-from glacis.core.model.geometry import Footprint, Opening
+from glacis.core.model.geometry import Dormer, Footprint, Opening, Point
 from glacis.core.model.outlines import distance
 from glacis.core.shape.cuts import Cut, cuts_of
+from glacis.core.shape.dormers import dormer_shape
 from glacis.core.shape.edges import NEAR, Edge, Junction, edges_of, junctions_of
+from glacis.core.shape.openings import opening_outline
 from glacis.core.shape.overhangs import reached
 from glacis.core.shape.planes import Plane, plane_of
 
@@ -29,14 +31,30 @@ class StatedShape(Protocol):
     def openings(self) -> tuple[Opening, ...]:
         """What goes through areas or stands on them."""
 
+    @property
+    def dormers(self) -> tuple[Dormer, ...]:
+        """Small roofs set on areas."""
+
+
+class ThingPlace(Struct, frozen=True):
+    """Where an opening or a dormer lies: its id and its corners in plan [m]."""
+
+    id: str
+    outline: tuple[Point, ...]
+
 
 class RoofShape(Struct, frozen=True):
-    """Planes, their edges, the junctions between them and the cuts these ask for."""
+    """Planes, their edges, the junctions between them, the cuts these ask for, what stands there."""
 
     planes: tuple[Plane, ...]
     edges: tuple[Edge, ...]
     junctions: tuple[Junction, ...]
     cuts: tuple[Cut, ...]
+    things: tuple[ThingPlace, ...] = ()
+
+    def thing(self, identifier: str) -> tuple[Point, ...]:
+        """Corners of an opening or dormer in plan [m]; none where there is no such thing."""
+        return next((thing.outline for thing in self.things if thing.id == identifier), ())
 
     def plane(self, area: str) -> Plane | None:
         """The plane of an area; None where there is no such area."""
@@ -88,9 +106,24 @@ def _penetrations(project: StatedShape) -> tuple[Junction, ...]:
     )
 
 
+def _things(project: StatedShape) -> tuple[ThingPlace, ...]:
+    areas = {area.id: area for area in project.areas}
+    openings = tuple(
+        ThingPlace(item.id, opening_outline(item, areas[item.area]))
+        for item in project.openings
+        if item.area in areas
+    )
+    dormers = tuple(
+        ThingPlace(dormer.id, dormer_shape(dormer, areas[dormer.area]).base)
+        for dormer in project.dormers
+        if dormer.area in areas
+    )
+    return openings + dormers
+
+
 def shape_of(project: StatedShape) -> RoofShape:
     """The roof of a project in space, from its areas, footprints and openings."""
     planes = tuple(plane_of(area) for area in project.areas)
     edges = _as_stated(project, edges_of(planes))
     junctions = (*junctions_of(edges), *_penetrations(project))
-    return RoofShape(planes, edges, junctions, cuts_of(planes, edges))
+    return RoofShape(planes, edges, junctions, cuts_of(planes, edges), _things(project))

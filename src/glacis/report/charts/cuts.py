@@ -5,7 +5,7 @@ from math import cos, radians, sin, tan
 
 from msgspec import Struct
 
-from glacis.core.shape.cuts import Cut, Saw, SideCut, passes
+from glacis.core.shape.cuts import Cut, Saw, SideCut
 from glacis.core.units.format import plain, with_unit
 from glacis.core.units.quantities import Quantity, System
 from glacis.report.scene import (
@@ -116,7 +116,7 @@ def _jack_words(cut: Cut, names: dict[str, str]) -> Iterator[str]:
 
 def cut_words(cut: Cut, names: dict[str, str], saw: Saw, system: System) -> Iterator[str]:
     """What the saw is set to, line by line."""
-    cutting = passes(saw.thickness, cut.tilt, saw.reach)
+    cutting = saw.passes(cut.tilt)
     board, deep, reach = (
         with_unit(value, Quantity.THICKNESS, system)
         for value in (saw.thickness, cutting.depth, saw.reach)

@@ -6,7 +6,6 @@ from msgspec import Struct
 
 from glacis.core.model.document import Project
 from glacis.core.shape.edges import Edge
-from glacis.core.shape.openings import opening_outline
 from glacis.core.shape.shape import RoofShape
 from glacis.core.shape.vectors import Vector
 from glacis.report.charts.facets import (
@@ -63,12 +62,11 @@ def _wall(edge: Edge, shape: RoofShape, floor: float) -> Facet:
 
 def _things(project: Project, shape: RoofShape) -> Iterator[Facet]:
     """Openings and what else stands on the roof, as upright boxes."""
-    areas = {area.id: area for area in project.areas}
     for item in project.openings:
         plane = shape.plane(item.area)
         if plane is None:
             continue
-        base = tuple((x, y, plane.height(x, y)) for x, y in opening_outline(item, areas[item.area]))
+        base = tuple((x, y, plane.height(x, y)) for x, y in shape.thing(item.id))
         fill = "wash" if item.kind == "rooflight" else "tint:tile"
         yield from box_facets(base, max(0.02, item.upstand), fill, item.id)
 

@@ -327,7 +327,7 @@ def shape_plan_scene(
 
 def _over(project: Project, shape: RoofShape, held: Held, fit: Fit) -> tuple[list[Item], list[Hot]]:
     """What lies over the plan: openings, then what is in the hand."""
-    marks, hot = thing_marks(project, held.thing, fit, live=bool(held.area))
+    marks, hot = thing_marks(project, shape, held.thing, fit, live=bool(held.area))
     for footprint in project.footprints:
         if footprint.id == held.footprint:
             more, spots = footprint_marks(footprint, held.rim, held.rim_corner, fit, project.units)

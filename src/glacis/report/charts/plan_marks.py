@@ -7,8 +7,7 @@ from msgspec import Struct
 
 from glacis.core.model.document import Project
 from glacis.core.model.geometry import Dormer, Footprint, FootprintEdge, Opening, Point
-from glacis.core.shape.dormers import dormer_shape
-from glacis.core.shape.openings import opening_outline
+from glacis.core.shape.shape import RoofShape
 from glacis.core.units.format import with_unit
 from glacis.core.units.quantities import Quantity, System
 from glacis.report.plan import Fit
@@ -159,14 +158,15 @@ def thing_words(thing: Opening | Dormer, system: System) -> str:
     return f"{thing.name}: {thing.kind}, {width} by {with_unit(thing.length, show, system)}"
 
 
-def thing_marks(project: Project, chosen: str, fit: Fit, *, live: bool = True) -> Marks:
+def thing_marks(
+    project: Project, shape: RoofShape, chosen: str, fit: Fit, *, live: bool = True
+) -> Marks:
     """Openings and dormers where they lie, where ``live`` to be pressed and dragged."""
-    areas = {area.id: area for area in project.areas}
     items: list[Item] = []
     hot: list[Hot] = []
     hand = "\nDrag to move it; its fields stand below"
     for opening in project.openings:
-        flat = flat_points(fit, opening_outline(opening, areas[opening.area]))
+        flat = flat_points(fit, shape.thing(opening.id))
         items.extend(_opening(opening, flat, chosen=opening.id == chosen))
         if bounds_of(flat)[2] - bounds_of(flat)[0] < 8:
             x, y = fit.point(*opening.at)
@@ -175,7 +175,7 @@ def thing_marks(project: Project, chosen: str, fit: Fit, *, live: bool = True) -
         hot.append(Hot("thing", opening.id, bounds_of(flat, 3.0), hint))
     for dormer in project.dormers:
         x, y = fit.point(*dormer.at)
-        base = flat_points(fit, dormer_shape(dormer, areas[dormer.area]).base)
+        base = flat_points(fit, shape.thing(dormer.id))
         if dormer.id == chosen:
             items.append(Patch(base, "", "accent", CUT))
         if not live:

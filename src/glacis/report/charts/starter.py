@@ -1,7 +1,8 @@
 """A footprint and its planes as a small plan, before they are put in place."""
 
-from glacis.core.model.geometry import Footprint
-from glacis.core.shape.overhangs import reached
+from msgspec import Struct
+
+from glacis.core.model.geometry import Point
 from glacis.core.shape.wavefront import RoofFace
 from glacis.report.charts.plan_marks import flat_points
 from glacis.report.plan import Fit
@@ -10,12 +11,16 @@ from glacis.report.scene import CUT, FACE, Item, Line, Patch, Scene
 MARGIN = 14.0
 
 
-StartedRoof = tuple[Footprint, tuple[RoofFace, ...]]
+class StartedRoof(Struct, frozen=True):
+    """A roof that is only asked for: its outlines with their overhangs, and its planes [m]."""
+
+    outlines: tuple[tuple[Point, ...], ...]
+    faces: tuple[RoofFace, ...]
 
 
 def starter_scene(roofs: list[StartedRoof], width: float, height: float) -> Scene:
     """Planes and outlines, as large as they fit; north is up."""
-    outlines = [reached(loop) for footprint, _ in roofs for loop in footprint.loops]
+    outlines = [outline for roof in roofs for outline in roof.outlines]
     xs = [x for outline in outlines for x, _ in outline]
     ys = [y for outline in outlines for _, y in outline]
     wide, high = max(xs) - min(xs), max(ys) - min(ys)
@@ -25,7 +30,7 @@ def starter_scene(roofs: list[StartedRoof], width: float, height: float) -> Scen
         height / 2 + (max(ys) + min(ys)) / 2 * scale,
     )  # fmt: skip
     items: list[Item] = []
-    for face in (face for _, faces in roofs for face in faces):
+    for face in (face for roof in roofs for face in roof.faces):
         flat = flat_points(fit, tuple((x, y) for x, y, _ in face.corners))
         items.append(Patch(flat, "wash", "ink", FACE))
     for outline in outlines:

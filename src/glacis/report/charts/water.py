@@ -88,7 +88,7 @@ def _limit_edge(limit: float, plot: Plot, system: System) -> Iterator[Item]:
 
 
 def _names(
-    roof: AnalysedArea, limits: tuple[float, ...], plot: Plot, width: float, system: System
+    roof: AnalysedArea, detail: AreaDetail, plot: Plot, width: float, system: System
 ) -> Iterator[Item]:
     faces = sorted(enumerate(roof.monthly.interfaces), key=lambda pair: -pair[1].peak)[:4]
     faces.sort(key=lambda pair: -pair[0])
@@ -99,10 +99,10 @@ def _names(
         ink = INKS[number % len(INKS)]
         yield Patch(box(x - 12, y - 8, x - 4, y), ink)
         room = width - x - 2
-        yield Text(x, y, shorten(place_name(roof.monthly, face), room, 12), 12, "ink")
+        yield Text(x, y, shorten(detail.places[number], room, 12), 12, "ink")
         words = (
             f"most {with_unit(face.peak, Quantity.CONDENSATE, system)}"
-            f" of {with_unit(limits[number], Quantity.CONDENSATE, system)}"
+            f" of {with_unit(detail.limits[number], Quantity.CONDENSATE, system)}"
         )
         yield Text(x, y + 15, shorten(words, room, 12), 12, "second")
 
@@ -129,7 +129,7 @@ def water_scene(
     items.extend(_bars(monthly, plot, chosen))
     items.extend(_axis(plot, system))
     items.extend(month_names(plot, monthly.order))
-    items.extend(_names(roof, detail.limits, plot, width, system))
+    items.extend(_names(roof, detail, plot, width, system))
     if monthly.verdict == "none":
         middle = (plot.left + plot.right) / 2
         y = (plot.top + plot.bottom) / 2

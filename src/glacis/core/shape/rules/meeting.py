@@ -80,7 +80,7 @@ def _small_step(subject: JunctionSubject) -> Iterator[Finding]:
     ]
     if not steps or not LEVEL < max(steps) < SMALL_STEP:
         return
-    names = " and ".join(f"'{roof.area.name}'" for roof in subject.roofs)
+    names = " and ".join(f"'{area.name}'" for area in subject.areas)
     yield Finding(
         "shape.small-step",
         "note",
@@ -106,17 +106,17 @@ SMALL_STEP_RULE = Rule(
 
 def _twin_names(subject: ProjectSubject) -> Iterator[Finding]:
     known: dict[str, list[str]] = {}
-    for roof in subject.roofs:
-        known.setdefault(roof.area.name.strip().casefold(), []).append(roof.area.id)
+    for area in subject.areas:
+        known.setdefault(area.name.strip().casefold(), []).append(area.id)
     for areas in known.values():
         if len(areas) > 1:
-            first = next(roof for roof in subject.roofs if roof.area.id == areas[0])
+            first = next(area for area in subject.areas if area.id == areas[0])
             yield Finding(
                 "shape.twin-names",
                 "note",
                 "shape",
                 Place("project", tuple(areas)),
-                f"{len(areas)} roof areas are called '{first.area.name}'.",
+                f"{len(areas)} roof areas are called '{first.name}'.",
             )
 
 

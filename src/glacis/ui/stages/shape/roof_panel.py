@@ -15,11 +15,12 @@ from glacis.core.shape.change import Under, add_roofs
 from glacis.core.shape.drawn import Found, Taking, as_footprints
 from glacis.core.shape.footprints import faces_of
 from glacis.core.shape.outline import Point
+from glacis.core.shape.overhangs import reached
 from glacis.core.shape.starters import PLAN_FORMS, Start, roofs_for, start_footprint
 from glacis.core.units.parse import parse
 from glacis.core.units.quantities import Quantity
-from glacis.report.charts.starter import starter_scene
-from glacis.report.scene import Scene
+from glacis.report.charts.starter import StartedRoof, starter_scene
+from glacis.report.scene import SceneMaker, saying
 from glacis.ui.desk import Desk
 from glacis.ui.drawing.canvas import Canvas
 from glacis.ui.widgets.field_grid import field_grid
@@ -253,21 +254,24 @@ class RoofPanel(Overlay):
 
     def preview(self) -> None:
         """Draw what is asked for, or say why it cannot be."""
-        self.canvas.show_scene(self._scene, self._desk.palette)
+        self.canvas.show_scene(self._painter(), self._desk.palette)
 
-    def _scene(self, width: float, height: float) -> Scene:
+    def _painter(self) -> SceneMaker:
         notes = self._found.notes if self._found else ()
         self._notes.setText(rich("; ".join(notes[:4])))
         try:
             footprints = self.footprints()
             for footprint in footprints:
                 check_footprint(footprint)
-            roofs = [(footprint, faces_of(footprint)) for footprint in footprints]
+            roofs = [
+                StartedRoof(tuple(reached(loop) for loop in item.loops), faces_of(item))
+                for item in footprints
+            ]
         except GlacisError as fault:
-            self._told.setText(str(fault))
-            return Scene(width, height, ())
+            self._told.setText(fault.words(self._desk.system))
+            return saying("")
         self._told.setText("")
-        return starter_scene(roofs, width, height)
+        return lambda w, h: starter_scene(roofs, w, h)
 
     def _add(self) -> None:
         kind, chosen = self.rooms.currentData()
