@@ -11,7 +11,7 @@ from glacis.cli.words import EXIT_BAD_INPUT, EXIT_STOP, usage
 from glacis.core.analysis.results import Results
 from glacis.core.errors import GlacisError
 from glacis.core.judgement.finding import Finding
-from glacis.core.stages import STAGES
+from glacis.core.stages import STAGES, Stage
 from glacis.core.units.format import with_unit
 from glacis.files.atomic import write_atomic
 from glacis.files.libraries import load_library
@@ -21,12 +21,12 @@ from glacis.report.results import results_json
 from glacis.session.project_session import ProjectSession
 
 
-def build_parser() -> argparse.ArgumentParser:
+def build_parser(offered: tuple[Export, ...]) -> argparse.ArgumentParser:
     """The words that the command line understands."""
     parser = argparse.ArgumentParser(
         prog="glacis",
         description="Design and check roof assemblies.",
-        epilog=f"examples:\n{usage(exports(STAGES))}",
+        epilog=f"examples:\n{usage(offered)}",
         formatter_class=argparse.RawDescriptionHelpFormatter,
     )
     parser.add_argument("--version", action="version", version=f"glacis {__version__}")
@@ -39,21 +39,22 @@ def build_parser() -> argparse.ArgumentParser:
     report.add_argument("-o", "--output", type=Path, required=True, metavar="OUT.pdf")
     export = commands.add_parser("export", help="schedules in open formats")
     export.add_argument("file", type=Path, metavar="FILE")
-    export.add_argument("--what", choices=[e.id for e in exports(STAGES)], required=True)
+    export.add_argument("--what", choices=[e.id for e in offered], required=True)
     export.add_argument("-o", "--output", type=Path, required=True, metavar="OUT")
     return parser
 
 
-def run(words: list[str]) -> int:
+def run(words: list[str], stages: tuple[Stage, ...] = STAGES) -> int:
     """Carry out one command."""
-    options = build_parser().parse_args(words)
+    offered = exports(stages)
+    options = build_parser(offered).parse_args(words)
     try:
-        results = ProjectSession(load(options.file), load_library()).results
+        results = ProjectSession(load(options.file), load_library(), stages=stages).results
         if options.command == "check":
             return _check(results, as_json=options.json)
         if options.command == "report":
             return _report(results, options.output)
-        chosen = next(export for export in exports(STAGES) if export.id == options.what)
+        chosen = next(export for export in offered if export.id == options.what)
         return _export(results, chosen, options.output)
     except GlacisError as fault:
         sys.stderr.write(f"glacis: {fault}\n")

@@ -10,6 +10,7 @@ from glacis.core.moisture.working import LEFT_OUT
 from glacis.core.units.format import plain, with_unit
 from glacis.core.units.quantities import Quantity, to_display
 from glacis.report.blocks import Block, Cell, Gap, Grid, NewPage, Words
+from glacis.report.offers import offers
 from glacis.report.scene import shorten
 
 METHOD_WORDS = {
@@ -34,11 +35,13 @@ MOST_PLACES = 8
 
 
 def alike(results: Results) -> list[list[AreaResult]]:
-    """Areas gathered where assembly, rooms, pitch, target and so all figures are the same."""
+    """Areas gathered where all figures are the same, and every chapter."""
+    chapters = [chapter for offer in offers(results.stages) for chapter in offer.chapters]
     groups: dict[object, list[AreaResult]] = {}
     for item in results.areas:
         roof = item.roof
-        key = (roof.assembly, roof.zone, roof.area.pitch, roof.target)
+        apart = tuple(chapter.told_apart(item) for chapter in chapters)
+        key = (roof.assembly, roof.zone, roof.area.pitch, roof.target, apart)
         groups.setdefault(key, []).append(item)
     return list(groups.values())
 

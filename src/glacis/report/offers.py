@@ -5,7 +5,7 @@ from typing import Any, Literal
 
 from msgspec import Struct
 
-from glacis.core.analysis.results import Results
+from glacis.core.analysis.results import AreaResult, Results
 from glacis.core.graph.part import Part
 from glacis.core.stages import Stage
 from glacis.report.blocks import Blocks
@@ -15,11 +15,24 @@ ChapterPart = Part[Any, Blocks]
 """A chapter follows from what it reads alone, so one that did not change is not made again."""
 
 
+def no_difference(_item: AreaResult) -> object:
+    """For chapters that say the same of areas built alike over the same rooms at the same pitch."""
+    return None
+
+
 class Chapter(Struct, frozen=True):
-    """A part of the report: once for the project, or for every area."""
+    """A part of the report: once for the project, or for every area.
+
+    Attributes:
+        level: which of the two.
+        part: its blocks.
+        told_apart: by what it tells areas apart beyond build-up, rooms, pitch and target; areas
+            that no chapter tells apart share one.
+    """
 
     level: Level
     part: ChapterPart
+    told_apart: Callable[[AreaResult], object] = no_difference
 
 
 class Export(Struct, frozen=True):

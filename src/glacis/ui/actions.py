@@ -8,6 +8,8 @@ from msgspec import Struct
 if TYPE_CHECKING:
     from glacis.ui.window import MainWindow
 
+LEADER = "Ctrl+G"
+"""Pressed before a stage's letter, it goes there."""
 MenuName = Literal["File", "Edit", "Layer", "View", "Help"]
 MENUS: tuple[MenuName, ...] = ("File", "Edit", "Layer", "View", "Help")
 

@@ -24,7 +24,6 @@ from glacis.core.units.format import spoken, with_unit
 from glacis.ui.accept_form import AcceptForm
 from glacis.ui.desk import Desk
 from glacis.ui.theme.theme import colour, font
-from glacis.ui.walk import group_key
 from glacis.ui.widgets.effects import effect_grid
 from glacis.ui.widgets.labels import clear, label, let_go, tight
 from glacis.ui.widgets.paragraph import Paragraph
@@ -49,7 +48,7 @@ def grouped(findings: tuple[Finding, ...], first: str) -> list[Group]:
     """Findings without repeats, worst first; at each severity the area ``first`` leads."""
     found: dict[tuple[str, tuple[str, ...], str], list[Finding]] = {}
     for finding in findings:
-        found.setdefault(group_key(finding), []).append(finding)
+        found.setdefault(finding.kin, []).append(finding)
     groups = []
     for members in found.values():
         mine = [member for member in members if member.area == first]
@@ -298,7 +297,7 @@ class Findings(QWidget):
         )  # fmt: skip
         findings = [
             f for f in self._desk.results.open_findings
-            if f.area in group.areas and group_key(f) == group_key(group.finding)
+            if f.area in group.areas and f.kin == group.finding.kin
         ]  # fmt: skip
 
         def change(project: Project) -> Project:

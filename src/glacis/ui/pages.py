@@ -7,9 +7,8 @@ from PyQt6.QtWidgets import QDialog, QHBoxLayout, QPushButton, QTextBrowser, QVB
 from glacis import __version__
 from glacis.core.stages import Stage
 from glacis.report.scene import subscripted
-from glacis.ui.actions import MENUS, Action
+from glacis.ui.actions import LEADER, MENUS, Action
 from glacis.ui.bench import BenchKind
-from glacis.ui.walk import LEADER
 from glacis.ui.widgets.labels import label, tight
 
 

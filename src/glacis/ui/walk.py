@@ -4,8 +4,9 @@ from PyQt6.QtCore import QRectF, QSize, Qt, pyqtSignal
 from PyQt6.QtGui import QFontMetrics, QPainter, QPaintEvent, QPen
 from PyQt6.QtWidgets import QAbstractButton, QButtonGroup, QHBoxLayout, QWidget
 
-from glacis.core.judgement.finding import SEVERITIES, Finding, Severity
+from glacis.core.judgement.finding import SEVERITIES, Severity
 from glacis.core.stages import Stage
+from glacis.ui.actions import LEADER
 from glacis.ui.desk import Desk
 from glacis.ui.theme.theme import colour, font
 from glacis.ui.widgets.labels import tight
@@ -18,13 +19,6 @@ MARK = 10
 """Width of a mark with the gap after it."""
 BETWEEN = 9
 """Width between two groups, where the hairline stands."""
-LEADER = "Ctrl+G"
-"""Pressed before a stage's letter, it goes there."""
-
-
-def group_key(finding: Finding) -> tuple[str, tuple[str, ...], str]:
-    """What makes findings of several areas one and the same."""
-    return finding.rule, finding.layers, finding.message("si")
 
 
 class StageButton(QAbstractButton):
@@ -140,7 +134,7 @@ class Walk(QWidget):
         found: dict[str, dict[Severity, set[object]]] = {}
         for finding in self._desk.results.open_findings:
             by_severity = found.setdefault(finding.stage, {})
-            by_severity.setdefault(finding.severity, set()).add(group_key(finding))
+            by_severity.setdefault(finding.severity, set()).add(finding.kin)
         for stage, button in self._buttons.items():
             counts = found.get(stage, {})
             button.show_counts({s: len(counts.get(s, ())) for s in SEVERITIES})

@@ -25,7 +25,7 @@ from glacis.demo.shipped import DemoName, shipped_demo
 from glacis.files.atomic import stamp_of
 from glacis.report.scene import subscripted
 from glacis.session.documents import Documents
-from glacis.ui.actions import MENUS, OPEN, REDO, UNDO, WINDOW_ACTIONS, Action, MenuName
+from glacis.ui.actions import LEADER, MENUS, OPEN, REDO, UNDO, WINDOW_ACTIONS, Action, MenuName
 from glacis.ui.bench import Bench, BenchKind, Context
 from glacis.ui.core_column import CoreColumn, step_area
 from glacis.ui.desk import Desk
@@ -33,7 +33,7 @@ from glacis.ui.findings import Findings
 from glacis.ui.prompts import Prompts
 from glacis.ui.tally import Tally
 from glacis.ui.theme.theme import apply_theme
-from glacis.ui.walk import LEADER, Walk
+from glacis.ui.walk import Walk
 from glacis.ui.widgets.labels import label, rich, tight
 from glacis.ui.working_panel import WorkingPanel
 

@@ -3,7 +3,6 @@
 from collections import OrderedDict
 from collections.abc import Hashable, Iterator
 from itertools import count
-from threading import RLock
 from typing import Any
 
 from msgspec import Struct
@@ -92,10 +91,7 @@ class Tokens:
 
 
 class Memo:
-    """Values by part and by what they were worked out from; the longest unused go first.
-
-    Several threads may use one: a value may then be worked out twice, never wrongly.
-    """
+    """Values by part and by what they were worked out from; the longest unused go first."""
 
     def __init__(self, limit: int = LIMIT, below: "Memo | None" = None) -> None:
         self.counts: dict[str, int] = {} if below is None else below.counts
@@ -105,7 +101,6 @@ class Memo:
         self._numbers: Iterator[int] = count(1) if below is None else below._numbers
         self._tokens: Tokens = Tokens(self._numbers, None if below is None else below._tokens)
         self._values: OrderedDict[Key, tuple[Any, int]] = OrderedDict()
-        self._lock: Any = RLock() if below is None else below._lock
 
     def scratch(self) -> "Memo":
         """A layer over this one for what is only being considered; dropped, it leaves nothing."""
@@ -113,35 +108,32 @@ class Memo:
 
     def key(self, part: str, read: object) -> Key:
         """The key of what a part has read: a value of its own kind is taken field by field."""
-        with self._lock:
-            tokens = self._tokens
-            if not isinstance(read, Struct):
-                return part, tokens.of(read)
-            met = tokens.met(read)
-            if met is None:
-                values = [getattr(read, name) for name in read.__struct_fields__]
-                met = tuple([tokens.of(value) for value in values])
-            return part, met
+        tokens = self._tokens
+        if not isinstance(read, Struct):
+            return part, tokens.of(read)
+        met = tokens.met(read)
+        if met is None:
+            values = [getattr(read, name) for name in read.__struct_fields__]
+            met = tuple([tokens.of(value) for value in values])
+        return part, met
 
     def find(self, key: Key) -> Any:
         """The value under ``key``, or MISSING."""
-        with self._lock:
-            found = self._values.get(key)
-            if found is not None:
-                self._values.move_to_end(key)
-                return found[0]
-            return MISSING if self._below is None else self._below.find(key)
+        found = self._values.get(key)
+        if found is not None:
+            self._values.move_to_end(key)
+            return found[0]
+        return MISSING if self._below is None else self._below.find(key)
 
     def keep(self, key: Key, value: Any, size: int) -> None:
         """Remember a value that weighs ``size`` [bytes]; it was really worked out."""
-        with self._lock:
-            self.counts[key[0]] = self.counts.get(key[0], 0) + 1
-            old = self._values.pop(key, None)
-            self.weight += size - (old[1] if old else 0)
-            self._values[key] = (value, size)
-            if not isinstance(value, PLAIN) and self._tokens.met(value) is None:
-                self._tokens.name(value, next(self._numbers))
-            while self.weight > self._limit and len(self._values) > 1:
-                _, (gone, lightened) = self._values.popitem(last=False)
-                self._tokens.forget(gone)
-                self.weight -= lightened
+        self.counts[key[0]] = self.counts.get(key[0], 0) + 1
+        old = self._values.pop(key, None)
+        self.weight += size - (old[1] if old else 0)
+        self._values[key] = (value, size)
+        if not isinstance(value, PLAIN) and self._tokens.met(value) is None:
+            self._tokens.name(value, next(self._numbers))
+        while self.weight > self._limit and len(self._values) > 1:
+            _, (gone, lightened) = self._values.popitem(last=False)
+            self._tokens.forget(gone)
+            self.weight -= lightened

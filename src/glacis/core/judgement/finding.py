@@ -55,6 +55,11 @@ class Finding(Struct, frozen=True):
         """Ids of the layers concerned."""
         return self.place.layers
 
+    @property
+    def kin(self) -> tuple[str, tuple[str, ...], str]:
+        """What findings of several areas have in common that are one and the same."""
+        return self.rule, self.layers, self.message("si")
+
     def message(self, system: System) -> str:
         """The message with its figures in the reader's units."""
         measured = any(item.quantity is Quantity.AIR_LAYER for item in self.evidence)

@@ -5,7 +5,6 @@ from PyQt6.QtWidgets import QGridLayout
 from glacis.core.analysis.results import AreaResult
 from glacis.core.units.format import number
 from glacis.ui.desk import Desk
-from glacis.ui.walk import group_key
 from glacis.ui.widgets.labels import label
 
 
@@ -23,8 +22,8 @@ def changes(desk: Desk, before: AreaResult, after: AreaResult) -> list[tuple[str
 
 def cleared_words(before: AreaResult, after: AreaResult) -> str:
     """How many findings here would go, and how many would come."""
-    known = {group_key(finding)[:2] for finding in before.findings}
-    found = {group_key(finding)[:2] for finding in after.findings}
+    known = {finding.kin[:2] for finding in before.findings}
+    found = {finding.kin[:2] for finding in after.findings}
     words = f"clears {len(known - found)} of {len(known)} findings here"
     new = len(found - known)
     return f"{words}, brings {new}" if new else words

@@ -1,0 +1,1 @@
+"""A stage outside of Glacis, made by the recipe in CONTRIBUTING.md."""
