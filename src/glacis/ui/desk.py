@@ -149,12 +149,14 @@ class Desk(QObject):
             self._selected_area = identifier
             self.selected_layer = ""
             self.month = -1
+            self.marked = None
             self.changed.emit()
 
     def select_layer(self, identifier: str) -> None:
         """Select a layer everywhere."""
         if identifier != self.selected_layer:
             self.selected_layer = identifier
+            self.marked = None
             self.changed.emit()
 
     def select_month(self, month: int) -> None:

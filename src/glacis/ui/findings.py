@@ -65,15 +65,19 @@ class Effect(QFrame):
 
     apply_wanted = pyqtSignal()
 
-    def __init__(self, desk: Desk, remedy: Remedy, area: AreaResult) -> None:
+    def __init__(self, desk: Desk, remedy: Remedy, area: AreaResult, finding: Finding) -> None:
         super().__init__()
         column = tight(QVBoxLayout(self), (0, 6, 0, 2), 2)
         self.button = WrappedButton(remedy.title)
         self.button.setToolTip("Apply this remedy; one undo takes it back (Ctrl+Z)")
         self.button.clicked.connect(self.apply_wanted.emit)
         column.addWidget(self.button)
-        after = desk.consider(remedy.change).area(area.roof.area.id)
+        results = desk.consider(remedy.change)
+        after = results.area(area.roof.area.id)
         column.addLayout(effect_grid(desk, area, after))
+        if finding.place.kind not in ("area", "layer"):
+            left = finding.kin not in {other.kin for other in results.whole}
+            column.addWidget(label("clears it" if left else "does not clear it", "second small"))
 
 
 class FindingRow(QFrame):
@@ -132,8 +136,16 @@ class FindingRow(QFrame):
             self._open(group)
 
     def _where_words(self, group: Group) -> str:
-        names = {area.id: area.name for area in self._desk.project.areas}
+        project, place = self._desk.project, group.finding.place
+        names = {area.id: area.name for area in project.areas}
+        if place.kind == "edge":
+            return " and ".join(names.get(area, "") for area in place.areas)
+        if place.kind == "project":
+            return "the whole project"
         first = names.get(group.areas[0], "")
+        if place.kind == "opening":
+            things = {thing.id: thing.name for thing in project.openings}
+            first = f"{', '.join(things.get(name, '') for name in place.ids)} on {first}"
         more = len(group.areas) - 1
         return f"{first} and {more} more" if more else first
 
@@ -149,7 +161,7 @@ class FindingRow(QFrame):
         if group.decision is not None:
             self._show_decision(group.decision)
             return
-        area = self._desk.results.area(group.finding.area)
+        area = self._desk.results.area(group.finding.area) or self._desk.area
         if area is None:
             return
         remedies = self._desk.results.remedies(group.finding)
@@ -157,7 +169,7 @@ class FindingRow(QFrame):
             words = "No remedy by rule: this one needs a decision by the designer."
             self._more.addWidget(Paragraph(self._desk, ROOM, words, 12, "second"))
         for remedy in remedies:
-            effect = Effect(self._desk, remedy, area)
+            effect = Effect(self._desk, remedy, area, group.finding)
             effect.apply_wanted.connect(lambda r=remedy: self._desk.act(r.title, r.change))
             self._more.addWidget(effect)
         self._offer_acceptance(group)
@@ -207,9 +219,10 @@ class FindingRow(QFrame):
             super().keyPressEvent(event)  # type: ignore[arg-type]
 
     def _activate(self) -> None:
+        group = self.group  # going there brings the rows into another order
         self.setFocus()
-        self.where_wanted.emit(self.group)
-        self.toggled.emit(self.group)
+        self.where_wanted.emit(group)
+        self.toggled.emit(group)
 
     def paintEvent(self, event: QPaintEvent | None) -> None:
         """A visible focus."""

@@ -13,11 +13,13 @@ from glacis.ui.widgets.labels import tight
 from glacis.ui.widgets.severity import paint_mark
 
 HEIGHT = 40
-SIDE = 7
+SIDE = 4
 """Free at each side of a stage."""
-MARK = 10
+MARK = 8
 """Width of a mark with the gap after it."""
-BETWEEN = 9
+GAP = 3
+"""Between a name and its mark."""
+BETWEEN = 8
 """Width between two groups, where the hairline stands."""
 
 
@@ -67,7 +69,7 @@ class StageButton(QAbstractButton):
         width = 2 * SIDE + self._name_width()
         if self.worst:
             counted = QFontMetrics(font("regular", 12)).horizontalAdvance(self._count_words())
-            width += 5 + MARK + counted
+            width += GAP + MARK + counted
         return QSize(width, HEIGHT)
 
     def paintEvent(self, _event: QPaintEvent | None) -> None:
@@ -81,11 +83,11 @@ class StageButton(QAbstractButton):
         middle = Qt.AlignmentFlag.AlignVCenter
         painter.drawText(QRectF(SIDE, 0, self.width(), HEIGHT), middle, self.text())
         if self.worst:
-            x = SIDE + 5.0 + self._name_width()
+            x = SIDE + float(GAP) + self._name_width()
             paint_mark(painter, QRectF(x, 14, 5, 12), self.worst[0], palette)
             painter.setFont(font("regular", 12))
             painter.setPen(colour(palette["ink"]))
-            painter.drawText(QRectF(x + MARK - 1, 0, 40, HEIGHT), middle, self._count_words())
+            painter.drawText(QRectF(x + MARK, 0, 40, HEIGHT), middle, self._count_words())
         if here:
             line = QRectF(SIDE, HEIGHT - 4, self.width() - 2 * SIDE, 3)
             painter.fillRect(line, colour(palette["ink"]))

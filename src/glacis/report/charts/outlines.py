@@ -48,6 +48,10 @@ MARGIN = 58.0
 LABEL = 12.0
 
 
+MARKED = 4.0
+"""Stroke of an edge that a finding points at."""
+
+
 class Held(Struct, frozen=True):
     """What is selected, by id, and what else is drawn over the plan.
 
@@ -61,6 +65,7 @@ class Held(Struct, frozen=True):
         thing: chosen opening or dormer.
         drawing: a new outline.
         fault: where something does not close [m].
+        marked: ids of junctions that a finding points at.
     """
 
     area: str
@@ -72,6 +77,7 @@ class Held(Struct, frozen=True):
     thing: str = ""
     drawing: Sketch | None = None
     fault: tuple[float, float] | None = None
+    marked: frozenset[str] = frozenset()
 
 
 def middle_of(plane: Plane) -> tuple[float, float]:
@@ -342,7 +348,16 @@ def _over(project: Project, shape: RoofShape, held: Held, fit: Fit) -> tuple[lis
         marks.extend(drawing_marks(held.drawing, fit, project.units))
     if held.fault is not None:
         marks.extend(fault_marks(held.fault, fit))
+    marks.extend(_pointed_at(shape, held.marked, fit))
     return marks, hot
+
+
+def _pointed_at(shape: RoofShape, marked: frozenset[str], fit: Fit) -> Iterator[Item]:
+    """Junctions that a finding points at, as heavy lines over the plan."""
+    for junction in shape.junctions:
+        if junction.id in marked:
+            for a, b in junction.lines:
+                yield Line((*fit.point(a[0], a[1]), *fit.point(b[0], b[1])), "mind", MARKED)
 
 
 def _bar(fit: Fit, height: float, system: System) -> Iterator[Item]:

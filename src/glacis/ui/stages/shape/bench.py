@@ -7,6 +7,7 @@ from PyQt6.QtCore import QPointF, QRect, QSize, Qt
 from PyQt6.QtGui import QKeyEvent
 from PyQt6.QtWidgets import QHBoxLayout, QPushButton, QSizePolicy, QStackedWidget, QWidget
 
+from glacis.core.judgement.place import Place
 from glacis.core.model.lookup import area_of
 from glacis.core.shape.cut_working import cut_working
 from glacis.core.shape.cuts import Cut, Saw
@@ -71,7 +72,7 @@ class ShapeBench(Bench):
     """Draw the roof, measure it, state what each area is, read the cuts."""
 
     def __init__(self, desk: Desk, prompts: Prompts) -> None:
-        super().__init__(desk, "RoofShape")
+        super().__init__(desk, "Shape")
         self.files = ShapeFiles(self, prompts)
         self._view = "plan"
         self._turn = Turn()
@@ -79,6 +80,7 @@ class ShapeBench(Bench):
         self._turning: tuple[QPointF, float, float] | None = None
         self._cut = 0
         self._lengths = ""
+        self._marked: Place | None = None
         self._panel: RoofPanel | None = None
         self.views = view_buttons(self, VIEWS, self.show_view)
         self._make_buttons()
@@ -200,6 +202,7 @@ class ShapeBench(Bench):
 
     def refresh(self) -> None:
         """Show the roof as it is."""
+        self._take_marked()
         self.hand.check()
         self.views[self._view].setChecked(True)
         for button in (self.remove, self.place):
@@ -223,6 +226,17 @@ class ShapeBench(Bench):
         self._cut = max(0, min(self._cut, len(self.shape.cuts) - 1))
         self.say(self.empty_words() or self._totals())
         self.canvas.show_scene(self._scene, self.desk.palette)
+
+    def _take_marked(self) -> None:
+        """Show in the plan what a finding has just pointed at."""
+        place = self.desk.marked
+        if place is self._marked:
+            return
+        self._marked = place
+        if place is not None and place.kind in ("edge", "opening"):
+            self._view = "plan"
+            self.hand.pen.drawing = None
+            self.hand.choose(thing=place.ids[0] if place.kind == "opening" else "")
 
     def empty_words(self) -> str:
         """What to say while there is no area and none is drawn."""

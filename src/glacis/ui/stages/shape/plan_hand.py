@@ -140,11 +140,13 @@ class PlanHand(QObject):
 
     def held(self) -> Held:
         """What the plan shows as chosen."""
+        place = self._desk.marked
         outline = self.outline()
         return Held(
             area=self.area, also=self.also, corner=outline[self.corner] if self.corner >= 0 else None,
             footprint=self.footprint.id if self.footprint else "", rim=self.rim,
             rim_corner=self.rim_corner, thing=self.thing, drawing=self.pen.drawing, fault=self.fault,
+            marked=frozenset(place.ids) if place is not None and place.kind == "edge" else frozenset(),
         )  # fmt: skip
 
     def fit(self) -> Fit:
