@@ -90,7 +90,7 @@ def test_thicknesses_come_from_what_can_be_bought():
                 thickness=0.1,
                 framing=Framing(material="softwood", width=0.7, spacing=0.6),
             ),
-            "framing width",
+            "width of the members",
         ),
         (
             SolidLayer(
@@ -215,7 +215,7 @@ def test_in_a_large_project_one_edit_recomputes_one_assembly():
         ({"conductivity": 0.0}, "conductivity"),
         ({"conductivity": 1000.0}, "conductivity"),
         ({"density": 0.0}, "density"),
-        ({"mu_dry": -1.0}, "mu_dry"),
+        ({"mu_dry": -1.0}, "μ, dry cup"),
         ({"curve": ((10.0, 0.02), (0.0, 0.03))}, "temperatures that rise"),
         ({"thicknesses": (9.0,)}, "thickness sold"),
     ],

@@ -92,7 +92,7 @@ GOOD = encode(demo())
         (GOOD.replace(b'"version": 1', b'"version": 99'), "written by a newer Glacis"),
         (GOOD.replace(b'"version": 1', b'"version": "1"'), "a whole number"),
         (GOOD.replace(b'"pitch": 42.0', b'"pitch": "steep"'), r"areas\[0\].pitch: expected float"),
-        (GOOD.replace(b'"pitch": 42.0', b'"pitch": 420.0'), "0 to 85"),
+        (GOOD.replace(b'"pitch": 42.0', b'"pitch": 420.0'), "0.0° to 85.0°"),
         (GOOD.replace(b'"thickness": 0.16', b'"thickness": -0.16'), "thickness"),
         (GOOD.replace(b'"thickness": 0.16', b'"thickness": 1e999'), "."),
         (GOOD.replace(b'"kind": "air"', b'"kind": "ether"'), "layers"),

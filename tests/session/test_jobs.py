@@ -112,8 +112,9 @@ def test_a_job_rests_and_goes_on(loop, board):
     process = str(heard[0][1]).split()[1]
     job.pause()
     assert job.paused
-    with open(f"/proc/{process}/status") as status:
-        assert "T (stopped)" in status.read()
+    stopped = os.waitid(os.P_PID, int(process), os.WSTOPPED | os.WNOWAIT)
+    assert stopped is not None
+    assert stopped.si_code == os.CLD_STOPPED
     job.resume()
     told = len(heard)
     loop.until(lambda: len(heard) > told + 1)

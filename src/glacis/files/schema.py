@@ -5,6 +5,8 @@ from typing import Any
 import msgspec
 
 from glacis.core.model.document import Project
+from glacis.core.model.node import Node
+from glacis.core.units.ranges import Range, ranges_of
 from glacis.files.project_file import FORMAT, UNITS, VERSION
 from glacis.files.unknown_keys import EXTRA
 
@@ -22,11 +24,34 @@ def _without_extra(schema: Any) -> Any:
     return plain
 
 
+def _bounded(schema: dict[str, Any], bounds: Range) -> None:
+    """Write bounds and unit beside a number, wherever in a field it stands."""
+    if schema.get("type") in ("number", "integer"):
+        schema["minimum"], schema["maximum"] = bounds.least, bounds.most
+        unit = bounds.quantity.unit("si").symbol if bounds.quantity else ""
+        scale = bounds.quantity.unit("si").scale if bounds.quantity else 1.0
+        shown = unit if scale == 1.0 else f"SI; shown in {unit}"
+        schema["description"] = f"{bounds.words} [{shown or '-'}]; bounds: {bounds.source}"
+    for part in (*schema.get("anyOf", ()), schema.get("items")):
+        if isinstance(part, dict):
+            _bounded(part, bounds)
+
+
+def _state_ranges(components: dict[str, Any]) -> None:
+    """Write the ranges that nodes state at their fields into their definitions."""
+    for kind in Node.__subclasses__():
+        properties = components.get(kind.__name__, {}).get("properties", {})
+        for field, bounds in ranges_of(kind).items():
+            if field in properties:
+                _bounded(properties[field], bounds)
+
+
 def project_schema() -> dict[str, Any]:
     """JSON Schema (2020-12) of a project file, units stated beside it."""
     (project,), components = msgspec.json.schema_components(
         (Project,), ref_template="#/$defs/{name}"
     )
+    _state_ranges(components)
     return {
         "$schema": "https://json-schema.org/draft/2020-12/schema",
         "title": "Glacis project file",

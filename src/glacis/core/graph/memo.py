@@ -52,9 +52,9 @@ class Tokens:
         if isinstance(value, tuple):
             token: Token = tuple(self.of(item) for item in value)
         else:
-            equal = self._same(value)
-            token = next(self._numbers) if equal is None else equal
-            self._equal[value] = token
+            older = self._older(value)
+            fresh = next(self._numbers) if older is None else older
+            token = self._equal.setdefault(value, fresh)
         return self.name(value, token)
 
     def name(self, value: object, token: Token) -> Token:
@@ -82,12 +82,18 @@ class Tokens:
         self._known.pop(id(value), None)
         self._known_before.pop(id(value), None)
 
-    def _same(self, value: Hashable) -> Token | None:
-        for known in (self._equal, self._equal_before):
-            token = known.get(value)
+    def _older(self, value: Hashable) -> Token | None:
+        """The token of an equal value met long ago, or below; asked only where there are any."""
+        if self._equal_before:
+            token = self._equal_before.get(value)
             if token is not None:
                 return token
-        return self._below._same(value) if self._below is not None else None
+        return self._below.equal(value) if self._below is not None else None
+
+    def equal(self, value: Hashable) -> Token | None:
+        """The token of an equal value; None where there was none."""
+        token = self._equal.get(value)
+        return self._older(value) if token is None else token
 
 
 class Memo:

@@ -1,11 +1,12 @@
 """The project document: one tree of frozen values; a change makes a new document."""
 
-from typing import Literal
+from typing import Annotated, Literal
 
-from glacis.core.model.geometry import Dormer, Footprint, Grown, Hole, Opening
-from glacis.core.model.layers import Layer
+from glacis.core.model.geometry import STEEPEST, Dormer, Footprint, Grown, Hole, Level, Opening
+from glacis.core.model.layers import PHYSICS, THICKEST_LAYER, Layer
 from glacis.core.model.node import Node
-from glacis.core.units.quantities import System
+from glacis.core.units.quantities import Quantity, System
+from glacis.core.units.ranges import Range
 
 Use = Literal["store", "dwelling", "work", "wet"]
 ApproachId = Literal[
@@ -32,6 +33,10 @@ Fixing = Literal["unstated", "none", "counted"]
 
 
 Method = Literal["combined", "parallel", "isothermal"]
+WEATHER = "our judgement: wider than any monthly mean or design day on record"
+AIR = Quantity.AIR_LAYER
+MATTER = "our judgement: wider than any building material; families state narrower bounds"
+Conductivity = Annotated[float, Range("conductivity", Quantity.CONDUCTIVITY, 0.001, 500.0, MATTER)]
 
 
 class Climate(Node, frozen=True, kw_only=True):
@@ -46,11 +51,17 @@ class Climate(Node, frozen=True, kw_only=True):
         source: where the figures come from.
     """
 
-    temperature: tuple[float, ...]
-    humidity: tuple[float, ...]
-    design_winter: float
-    design_summer: float
-    rain: tuple[float, ...] = ()
+    temperature: tuple[
+        Annotated[float, Range("temperature", Quantity.TEMPERATURE, -60.0, 60.0, WEATHER)], ...
+    ]
+    humidity: tuple[Annotated[float, Range("humidity", Quantity.HUMIDITY, 0.01, 1.0, PHYSICS)], ...]
+    design_winter: Annotated[
+        float, Range("winter design day", Quantity.TEMPERATURE, -70.0, 40.0, WEATHER)
+    ]
+    design_summer: Annotated[
+        float, Range("summer design day", Quantity.TEMPERATURE, -20.0, 60.0, WEATHER)
+    ]
+    rain: tuple[Annotated[float, Range("rain", Quantity.RAIN, 0.0, 3000.0, WEATHER)], ...] = ()
     source: str = ""
 
 
@@ -73,13 +84,13 @@ class Site(Node, frozen=True, kw_only=True):
 class HumidityClass(Node, frozen=True, kw_only=True, tag_field="kind", tag="class"):
     """Indoor moisture by humidity class 1 to 5 (ISO 13788:2012, annex A)."""
 
-    number: int
+    number: Annotated[int, Range("humidity class", None, 1, 5, "ISO 13788:2012, annex A")]
 
 
 class SetPoint(Node, frozen=True, kw_only=True, tag_field="kind", tag="set-point"):
     """Indoor air held at a relative humidity [-] the year round."""
 
-    humidity: float
+    humidity: Annotated[float, Range("humidity", Quantity.HUMIDITY, 0.01, 1.0, PHYSICS)]
 
 
 class Zone(Node, frozen=True, kw_only=True):
@@ -96,7 +107,7 @@ class Zone(Node, frozen=True, kw_only=True):
     id: str
     name: str
     use: Use
-    temperature: float
+    temperature: Annotated[float, Range("temperature", Quantity.TEMPERATURE, -40.0, 60.0)]
     humidity: HumidityClass | SetPoint
 
 
@@ -112,10 +123,16 @@ class FixingSet(Node, frozen=True, kw_only=True):
     """
 
     layer: str = ""
-    conductivity: float = 50.0
-    diameter: float = 0.0048
-    per_area: float = 4.0
-    recess: float = 0.0
+    conductivity: Annotated[
+        float, Range("conductivity of fixings", Quantity.CONDUCTIVITY, 0.1, 400.0)
+    ] = 50.0
+    diameter: Annotated[float, Range("diameter of fixings", Quantity.THICKNESS, 0.001, 0.03)] = (
+        0.0048
+    )
+    per_area: Annotated[float, Range("number of fixings", Quantity.COUNT_AREA, 0.0, 50.0)] = 4.0
+    recess: Annotated[
+        float, Range("recess of fixings", Quantity.THICKNESS, 0.0, THICKEST_LAYER)
+    ] = 0.0
 
 
 class Imperfections(Node, frozen=True, kw_only=True):
@@ -129,10 +146,10 @@ class Imperfections(Node, frozen=True, kw_only=True):
         leave_out_small: whether corrections below 3 % in all are left out, as the standard lets.
     """
 
-    voids: int = 0
+    voids: Annotated[int, Range("level of air voids", None, 0, 2, "ISO 6946:2017, annex F")] = 0
     fixing: Fixing = "unstated"
     fixings: FixingSet = FixingSet()
-    rain_factor: float = 0.04
+    rain_factor: Annotated[float, Range("rain factor", None, 0.0, 0.1, "ISO 6946:2017, F.4")] = 0.04
     leave_out_small: bool = False
 
 
@@ -154,8 +171,8 @@ class Assembly(Node, frozen=True, kw_only=True):
     name: str
     approach: ApproachId
     layers: tuple[Layer, ...]
-    surface_inside: float | None = None
-    surface_outside: float | None = None
+    surface_inside: Annotated[float, Range("R_si", Quantity.RESISTANCE, 0.0, 1.0)] | None = None
+    surface_outside: Annotated[float, Range("R_se", Quantity.RESISTANCE, 0.0, 1.0)] | None = None
     imperfections: Imperfections = Imperfections()
     note: str = ""
 
@@ -182,14 +199,18 @@ class RoofArea(Node, frozen=True, kw_only=True):
     id: str
     name: str
     outline: tuple[tuple[float, float], ...]
-    pitch: float
-    azimuth: float
-    level: float
+    pitch: Annotated[float, Range("pitch", Quantity.ANGLE, 0.0, STEEPEST)]
+    azimuth: Annotated[float, Range("azimuth", Quantity.ANGLE, -360.0, 720.0, PHYSICS)]
+    level: Level
     assembly: str
     zone: str
-    target_u: float | None = None
-    eaves_width: float = 0.0
-    eaves_thickness: float = 0.0
+    target_u: Annotated[float, Range("target U", Quantity.TRANSMITTANCE, 0.01, 10.0)] | None = None
+    eaves_width: Annotated[float, Range("width of the eaves strip", Quantity.LENGTH, 0.0, 10.0)] = (
+        0.0
+    )
+    eaves_thickness: Annotated[
+        float, Range("insulation at the eaves", Quantity.THICKNESS, 0.0, THICKEST_LAYER)
+    ] = 0.0
     holes: tuple[Hole, ...] = ()
     grown: Grown | None = None
 
@@ -225,16 +246,20 @@ class Material(Node, frozen=True, kw_only=True):
     id: str
     name: str
     family: str
-    conductivity: float
-    density: float
-    heat_capacity: float
+    conductivity: Conductivity
+    density: Annotated[float, Range("density", Quantity.DENSITY, 0.5, 25000.0, MATTER)]
+    heat_capacity: Annotated[
+        float, Range("heat capacity", Quantity.HEAT_CAPACITY, 50.0, 5000.0, MATTER)
+    ]
     claimed: float | None = None
     curve: tuple[tuple[float, float], ...] = ()
-    mu_dry: float | None = None
-    mu_wet: float | None = None
-    sd_dry: float | None = None
-    sd_wet: float | None = None
-    thicknesses: tuple[float, ...] = ()
+    mu_dry: Annotated[float, Range("μ, dry cup", None, 0.0, 1e7, MATTER)] | None = None
+    mu_wet: Annotated[float, Range("μ, wet cup", None, 0.0, 1e7, MATTER)] | None = None
+    sd_dry: Annotated[float, Range("s_d, dry cup", AIR, 0.0, 1e7, MATTER)] | None = None
+    sd_wet: Annotated[float, Range("s_d, wet cup", AIR, 0.0, 1e7, MATTER)] | None = None
+    thicknesses: tuple[
+        Annotated[float, Range("thickness sold", Quantity.THICKNESS, 1e-5, THICKEST_LAYER)], ...
+    ] = ()
     roles: tuple[str, ...] = ()
     least_pitch: float | None = None
     fire: str = ""
@@ -264,12 +289,14 @@ class Targets(Node, frozen=True, kw_only=True):
             planes (US practice).
     """
 
-    u_value: float = 0.18
-    condensate: float = 0.2
-    surface_humidity: float = 0.8
-    excess_margin: float = 1.1
-    heat_price: float = 0.12
-    heat_carbon: float = 0.2
+    u_value: Annotated[float, Range("target U", Quantity.TRANSMITTANCE, 0.01, 10.0)] = 0.18
+    condensate: Annotated[float, Range("target condensate", Quantity.CONDENSATE, 0.0, 10.0)] = 0.2
+    surface_humidity: Annotated[
+        float, Range("critical surface humidity", Quantity.HUMIDITY, 0.1, 1.0, PHYSICS)
+    ] = 0.8
+    excess_margin: Annotated[float, Range("vapour excess margin", None, 0.5, 2.0)] = 1.1
+    heat_price: Annotated[float, Range("price of heat", Quantity.PRICE_HEAT, 0.0, 10.0)] = 0.12
+    heat_carbon: Annotated[float, Range("carbon of heat", Quantity.CARBON_HEAT, 0.0, 5.0)] = 0.2
     method: Method = "combined"
 
 

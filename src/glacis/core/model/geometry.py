@@ -1,9 +1,11 @@
 """What is stated about the shape of a roof: outlines whose edges raise planes, and what stands on them."""
 
-from typing import Literal
+from typing import Annotated, Literal
 
 from glacis.core.errors import MissingReference
 from glacis.core.model.node import Node
+from glacis.core.units.quantities import Quantity
+from glacis.core.units.ranges import Range
 
 Point = tuple[float, float]
 RimKind = Literal["eaves", "verge", "parapet", "abutment"]
@@ -12,6 +14,17 @@ DormerForm = Literal["gable", "shed"]
 
 CUTTING: tuple[OpeningKind, ...] = ("rooflight", "hatch", "chimney")
 """What goes through the roof; the rest stands on it."""
+
+
+STEEPEST = 85.0
+"""Pitch of a plane at most [°]; what is steeper is a wall."""
+FLATTEST_PLANE = 0.5
+"""Pitch of a plane that rises from an edge at least [°]."""
+PlanePitch = Annotated[
+    float,
+    Range("pitch", Quantity.ANGLE, FLATTEST_PLANE, STEEPEST, advice="What is upright is a verge."),
+]
+Level = Annotated[float, Range("level", Quantity.LENGTH, -500.0, 9000.0, "lowest and highest land")]
 
 
 class Break(Node, frozen=True, kw_only=True):
@@ -23,7 +36,7 @@ class Break(Node, frozen=True, kw_only=True):
     """
 
     start: float
-    pitch: float
+    pitch: PlanePitch
 
 
 class FootprintEdge(Node, frozen=True, kw_only=True):
@@ -43,9 +56,9 @@ class FootprintEdge(Node, frozen=True, kw_only=True):
     id: str
     at: Point
     kind: RimKind = "eaves"
-    pitch: float = 35.0
-    overhang: float = 0.0
-    rise: float = 0.0
+    pitch: PlanePitch = 35.0
+    overhang: Annotated[float, Range("overhang", Quantity.LENGTH, 0.0, 5.0)] = 0.0
+    rise: Annotated[float, Range("rise", Quantity.LENGTH, -20.0, 50.0)] = 0.0
     breaks: tuple[Break, ...] = ()
 
 
@@ -79,9 +92,11 @@ class Footprint(Node, frozen=True, kw_only=True):
 
     id: str
     name: str
-    level: float
+    level: Level
     loops: tuple[Loop, ...]
-    top: float | None = None
+    top: Annotated[float, Range("height of the level top", Quantity.LENGTH, 0.0, 100.0)] | None = (
+        None
+    )
 
     @property
     def sides(self) -> tuple[tuple[FootprintEdge, Point], ...]:
@@ -147,9 +162,9 @@ class Opening(Node, frozen=True, kw_only=True):
     kind: OpeningKind
     area: str
     at: Point
-    width: float
-    length: float
-    upstand: float = 0.15
+    width: Annotated[float, Range("width", Quantity.LENGTH, 0.02, 100.0)]
+    length: Annotated[float, Range("length", Quantity.LENGTH, 0.02, 100.0)]
+    upstand: Annotated[float, Range("upstand", Quantity.THICKNESS, 0.0, 20.0)] = 0.15
 
 
 class Dormer(Node, frozen=True, kw_only=True):
@@ -170,7 +185,7 @@ class Dormer(Node, frozen=True, kw_only=True):
     name: str
     area: str
     at: Point
-    width: float
-    wall: float
+    width: Annotated[float, Range("width", Quantity.LENGTH, 0.3, 50.0)]
+    wall: Annotated[float, Range("front wall", Quantity.LENGTH, 0.1, 20.0)]
     form: DormerForm = "gable"
-    pitch: float = 35.0
+    pitch: PlanePitch = 35.0

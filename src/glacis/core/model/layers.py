@@ -1,11 +1,19 @@
 """Layers of an assembly, from inside to outside."""
 
-from typing import Literal
+from typing import Annotated, Literal
 
 from glacis.core.model.node import Node
+from glacis.core.units.quantities import Quantity
+from glacis.core.units.ranges import Range
 
 Ventilation = Literal["none", "slight", "well"]
 RoofCovering = Literal["tiles", "sheeted", "low-emissivity", "boards-and-felt", "balance"]
+
+
+PHYSICS = "by definition"
+THICKEST_LAYER = 3.0
+"""[m]"""
+LayerThickness = Annotated[float, Range("thickness", Quantity.THICKNESS, 1e-5, THICKEST_LAYER)]
 
 
 class Framing(Node, frozen=True, kw_only=True):
@@ -24,11 +32,11 @@ class Framing(Node, frozen=True, kw_only=True):
     """
 
     material: str
-    width: float
-    spacing: float
-    allowance: float = 0.0
+    width: Annotated[float, Range("width of the members", Quantity.THICKNESS, 0.001, 10.0)]
+    spacing: Annotated[float, Range("spacing of the members", Quantity.THICKNESS, 0.02, 10.0)]
+    allowance: Annotated[float, Range("allowance for trimmers", Quantity.SHARE, 0.0, 0.5)] = 0.0
     aligned_with: str = ""
-    share: float = 0.0
+    share: Annotated[float, Range("share of the members", Quantity.SHARE, 0.0, 1.0, PHYSICS)] = 0.0
     web: float = 0.0
     flange: float = 0.0
 
@@ -57,11 +65,11 @@ class SolidLayer(Node, frozen=True, kw_only=True, tag_field="kind", tag="solid")
 
     id: str
     material: str
-    thickness: float
+    thickness: LayerThickness
     framing: Framing | None = None
-    boards: int = 1
+    boards: Annotated[int, Range("boards", None, 1, 20)] = 1
     staggered: bool = False
-    settling: float = 0.0
+    settling: Annotated[float, Range("settling", Quantity.SHARE, 0.0, 0.5)] = 0.0
 
 
 class MembraneLayer(Node, frozen=True, kw_only=True, tag_field="kind", tag="membrane"):
@@ -85,11 +93,13 @@ class AirLayer(Node, frozen=True, kw_only=True, tag_field="kind", tag="air"):
     """
 
     id: str
-    thickness: float
+    thickness: LayerThickness
     ventilation: Ventilation = "none"
-    opening: float = 0.001
-    emissivity_inside: float = 0.9
-    emissivity_outside: float = 0.9
+    opening: Annotated[float, Range("vent opening", Quantity.OPENING, 0.0, 1.0)] = 0.001
+    emissivity_inside: Annotated[float, Range("emissivity inside", None, 0.01, 1.0, PHYSICS)] = 0.9
+    emissivity_outside: Annotated[float, Range("emissivity outside", None, 0.01, 1.0, PHYSICS)] = (
+        0.9
+    )
     framing: Framing | None = None
 
 
@@ -106,10 +116,10 @@ class RoofSpaceLayer(Node, frozen=True, kw_only=True, tag_field="kind", tag="roo
 
     id: str
     covering: RoofCovering = "sheeted"
-    height: float = 0.6
-    air_change: float = 3.0
-    roof_u: float = 3.5
-    roof_ratio: float = 1.15
+    height: Annotated[float, Range("height of the space", Quantity.LENGTH, 0.05, 20.0)] = 0.6
+    air_change: Annotated[float, Range("air changes an hour", None, 0.0, 100.0)] = 3.0
+    roof_u: Annotated[float, Range("U of the roof above", Quantity.TRANSMITTANCE, 0.05, 10.0)] = 3.5
+    roof_ratio: Annotated[float, Range("ratio of the roof above", None, 1.0, 3.0)] = 1.15
 
 
 Layer = SolidLayer | MembraneLayer | AirLayer | RoofSpaceLayer

@@ -1,43 +1,38 @@
 """Check a whole document: ranges of values and names that must point at something."""
 
 from collections.abc import Iterator
-from math import isfinite
+
+from msgspec.structs import replace
 
 from glacis.core.errors import GlacisError, MissingReference, ValueRefused
 from glacis.core.model.document import (
     Assembly,
-    HumidityClass,
-    Imperfections,
     Material,
     Project,
     RoofArea,
-    SetPoint,
     Site,
     Zone,
 )
-from glacis.core.model.geometry import Dormer, Footprint, FootprintEdge, Opening
-from glacis.core.model.layers import (
-    AirLayer,
-    Framing,
-    Layer,
-    MembraneLayer,
-    RoofSpaceLayer,
-    SolidLayer,
-)
+from glacis.core.model.geometry import Footprint, FootprintEdge
+from glacis.core.model.layers import PHYSICS, AirLayer, Framing, Layer, SolidLayer
 from glacis.core.model.lookup import plan_area, things_of, turning
 from glacis.core.model.outlines import holds, outline_fault
+from glacis.core.units.quantities import Quantity
+from glacis.core.units.ranges import OutOfRange, Range, check_ranges, ranges_of
 
-THICKEST_LAYER = 3.0
 THICKEST_ROOF = 6.0
-STEEPEST = 85.0
-FLATTEST_PLANE = 0.5
+"""All layers together at most [m]; our judgement: taller than any roof is thick."""
 LEAST_AREA = 1e-4
+"""A roof area in plan at least [m²]; our judgement: less is a slip of the hand."""
+FARTHEST = 1e5
+"""Corners lie within so much of the origin [m], where heights still keep their millimetres."""
 MONTHS = 12
 
-
-def _within(field: str, value: float, low: float, high: float, unit: str) -> None:
-    if not (isfinite(value) and low <= value <= high):
-        raise ValueRefused(field, value, f"{low:g} to {high:g} {unit}".strip())
+SHARE = Range("framing share", Quantity.SHARE, 0.0, 1.0, PHYSICS)
+WHOLE_ROOF = Range("all layers together", Quantity.THICKNESS, 0.0, THICKEST_ROOF)
+CORNER = Range("outline", Quantity.LENGTH, -FARTHEST, FARTHEST)
+WEB = Range("web of the members", Quantity.THICKNESS, 0.001, 10.0)
+FLANGE = Range("flange of the members", Quantity.THICKNESS, 0.005, 0.2)
 
 
 def check_framing(framing: Framing, where: str) -> None:
@@ -46,26 +41,20 @@ def check_framing(framing: Framing, where: str) -> None:
     Raises:
         ValueRefused: naming the field, what was found and the range.
     """
-    _within(f"{where}, framing spacing", framing.spacing, 0.02, 10.0, "m")
-    _within(f"{where}, framing width", framing.width, 0.001, framing.spacing, "m")
-    _within(f"{where}, framing allowance", framing.allowance, 0.0, 0.5, "of the area")
-    _within(f"{where}, share of the members", framing.share, 0.0, 1.0, "of the area")
+    check_ranges(framing, where)
+    replace(ranges_of(Framing)["width"], most=framing.spacing).check(where, framing.width)
     share = (framing.share or framing.width / framing.spacing) + framing.allowance
-    _within(f"{where}, framing share", share, 0.0, 1.0, "of the area")
+    SHARE.check(where, share)
     if framing.web or framing.flange:
-        _within(f"{where}, web of the members", framing.web, 0.001, framing.width, "m")
-        _within(f"{where}, flange of the members", framing.flange, 0.005, 0.2, "m")
+        replace(WEB, most=framing.width).check(where, framing.web)
+        FLANGE.check(where, framing.flange)
 
 
-def _check_boards(layer: SolidLayer, where: str) -> None:
-    _within(f"{where}, boards", layer.boards, 1, 20, "")
-    _within(f"{where}, settling", layer.settling, 0.0, 0.5, "of the thickness")
+def _check_flanges(layer: SolidLayer, where: str) -> None:
     framing = layer.framing
     if framing and framing.flange and 2 * framing.flange >= layer.thickness:
-        raise ValueRefused(
-            f"{where}, flange of the members", framing.flange,
-            f"less than half the layer's thickness of {layer.thickness:g} m",
-        )  # fmt: skip
+        half = replace(FLANGE, most=layer.thickness / 2)
+        raise OutOfRange(where, framing.flange, half)
 
 
 def check_layer(layer: Layer, where: str) -> None:
@@ -74,82 +63,53 @@ def check_layer(layer: Layer, where: str) -> None:
     Raises:
         ValueRefused: naming the field, what was found and the range.
     """
-    if isinstance(layer, MembraneLayer):
-        return
-    if isinstance(layer, (SolidLayer, AirLayer)):
-        _within(f"{where}, thickness", layer.thickness, 1e-5, THICKEST_LAYER, "m")
-        if layer.framing:
-            check_framing(layer.framing, where)
+    check_ranges(layer, where)
+    if isinstance(layer, (SolidLayer, AirLayer)) and layer.framing:
+        check_framing(layer.framing, where)
     if isinstance(layer, SolidLayer):
-        _check_boards(layer, where)
-    if isinstance(layer, RoofSpaceLayer):
-        _within(f"{where}, height of the space", layer.height, 0.05, 20.0, "m")
-        _within(f"{where}, air changes", layer.air_change, 0.0, 100.0, "per hour")
-        _within(f"{where}, U of the roof above", layer.roof_u, 0.05, 10.0, "W/(m²·K)")
-        _within(f"{where}, ratio of the roof above", layer.roof_ratio, 1.0, 3.0, "")
-    if isinstance(layer, AirLayer):
-        _within(f"{where}, emissivity inside", layer.emissivity_inside, 0.01, 1.0, "")
-        _within(f"{where}, emissivity outside", layer.emissivity_outside, 0.01, 1.0, "")
-        _within(f"{where}, vent opening", layer.opening, 0.0, 1.0, "m²/m")
+        _check_flanges(layer, where)
 
 
 def _check_site(site: Site) -> None:
     climate = site.climate
-    for name, series, low, high, unit in (
-        ("temperature", climate.temperature, -60.0, 60.0, "°C"),
-        ("humidity", climate.humidity, 0.01, 1.0, ""),
-    ):
+    for name, series in (("temperature", climate.temperature), ("humidity", climate.humidity)):
         if len(series) != MONTHS:
             raise ValueRefused(f"site climate, {name}", len(series), "12 monthly values")
-        for month, value in enumerate(series, 1):
-            _within(f"site climate, {name} of month {month}", value, low, high, unit)
     if climate.rain and len(climate.rain) != MONTHS:
         raise ValueRefused("site climate, rain", len(climate.rain), "12 monthly sums, or none")
-    for month, value in enumerate(climate.rain, 1):
-        _within(f"site climate, rain of month {month}", value, 0.0, 3000.0, "mm")
-    _within("site climate, winter design day", climate.design_winter, -70.0, 40.0, "°C")
-    _within("site climate, summer design day", climate.design_summer, -20.0, 60.0, "°C")
+    check_ranges(climate, "site climate")
 
 
 def _check_zone(zone: Zone) -> None:
     where = f"indoor zone '{zone.name}'"
-    _within(f"{where}, temperature", zone.temperature, -40.0, 60.0, "°C")
-    if isinstance(zone.humidity, HumidityClass):
-        _within(f"{where}, humidity class", zone.humidity.number, 1, 5, "")
-    if isinstance(zone.humidity, SetPoint):
-        _within(f"{where}, humidity", zone.humidity.humidity, 0.01, 1.0, "")
+    check_ranges(zone, where)
+    check_ranges(zone.humidity, where)
 
 
 def _check_area(area: RoofArea) -> None:
     where = f"roof area '{area.name}'"
-    _within(f"{where}, pitch", area.pitch, 0.0, STEEPEST, "°")
-    _within(f"{where}, azimuth", area.azimuth, -360.0, 720.0, "°")
-    _within(f"{where}, level", area.level, -500.0, 9000.0, "m")
+    check_ranges(area, where)
     if len(area.outline) < 3:
         raise ValueRefused(f"{where}, outline", len(area.outline), "at least 3 corners")
     for hole in area.holes:
         if len(hole.outline) < 3:
             raise ValueRefused(f"{where}, hole", len(hole.outline), "at least 3 corners")
-    for x, y in (*area.outline, *(corner for hole in area.holes for corner in hole.outline)):
-        _within(f"{where}, outline", max(abs(x), abs(y)), 0.0, 1e5, "m")
+    for corner in (*area.outline, *(corner for hole in area.holes for corner in hole.outline)):
+        for figure in corner:
+            CORNER.check(where, figure)
     if plan_area(area) < LEAST_AREA:
         raise ValueRefused(
             f"{where}, outline", f"{plan_area(area):g} m²", f"{LEAST_AREA:g} m² or more"
         )
-    _within(f"{where}, width of the eaves strip", area.eaves_width, 0.0, 10.0, "m")
-    _within(f"{where}, insulation at the eaves", area.eaves_thickness, 0.0, THICKEST_LAYER, "m")
-    if area.target_u is not None:
-        _within(f"{where}, target U", area.target_u, 0.01, 10.0, "W/(m²·K)")
 
 
 def _check_edge(edge: FootprintEdge, where: str) -> None:
-    _within(f"{where}, pitch", edge.pitch, FLATTEST_PLANE, STEEPEST, "°; upright is a verge")
-    _within(f"{where}, overhang", edge.overhang, 0.0, 5.0, "m")
-    _within(f"{where}, rise", edge.rise, -20.0, 50.0, "m")
+    check_ranges(edge, where)
     height = edge.rise + 0.01 if edge.kind == "eaves" else 0.0
     for brk in edge.breaks:
-        _within(f"{where}, upper pitch", brk.pitch, FLATTEST_PLANE, STEEPEST, "°")
-        _within(f"{where}, height of the upper pitch", brk.start, height, 100.0, "m")
+        check_ranges(brk, f"{where}, upper plane")
+        start = Range("height of the upper pitch", Quantity.LENGTH, height, 100.0)
+        start.check(where, brk.start)
         height = brk.start + 0.001
 
 
@@ -162,9 +122,7 @@ def check_footprint(footprint: Footprint) -> None:
     where = f"footprint '{footprint.name}'"
     if not footprint.name.strip():
         raise ValueRefused("name of the footprint", footprint.name, "a few letters")
-    _within(f"{where}, level", footprint.level, -500.0, 9000.0, "m")
-    if footprint.top is not None:
-        _within(f"{where}, height of the level top", footprint.top, 0.0, 100.0, "m")
+    check_ranges(footprint, where)
     loops = tuple(loop.outline for loop in footprint.loops)
     fault = outline_fault(loops) if loops else None
     if fault is not None:
@@ -188,22 +146,9 @@ def check_footprint(footprint: Footprint) -> None:
     for loop in footprint.loops:
         for number, edge in enumerate(loop.edges, 1):
             _check_edge(edge, f"{where}, edge {number}")
-            _within(f"{where}, edge {number}", max(map(abs, edge.at)), 0.0, 1e5, "m")
+            for figure in edge.at:
+                CORNER.check(f"{where}, edge {number}", figure)
     _unique((e.id for loop in footprint.loops for e in loop.edges), f"edge of {where}")
-
-
-def _check_dormer(dormer: Dormer) -> None:
-    where = f"dormer '{dormer.name}'"
-    _within(f"{where}, width", dormer.width, 0.3, 50.0, "m")
-    _within(f"{where}, front wall", dormer.wall, 0.1, 20.0, "m")
-    _within(f"{where}, pitch", dormer.pitch, FLATTEST_PLANE, STEEPEST, "°")
-
-
-def _check_opening(opening: Opening) -> None:
-    where = f"{opening.kind} '{opening.name}'"
-    _within(f"{where}, width", opening.width, 0.02, 100.0, "m")
-    _within(f"{where}, length", opening.length, 0.02, 100.0, "m")
-    _within(f"{where}, upstand", opening.upstand, 0.0, 20.0, "m")
 
 
 def _check_assembly(assembly: Assembly) -> None:
@@ -216,25 +161,11 @@ def _check_assembly(assembly: Assembly) -> None:
         framing = getattr(layer, "framing", None)
         if framing and framing.aligned_with and framing.aligned_with not in framed:
             raise MissingReference("framed layer", framing.aligned_with, place.capitalize())
-    _check_imperfections(assembly.imperfections, where)
+    check_ranges(assembly.imperfections, where)
+    check_ranges(assembly.imperfections.fixings, where)
     total = sum(getattr(layer, "thickness", 0.0) for layer in assembly.layers)
-    _within(f"{where}, all layers together", total, 0.0, THICKEST_ROOF, "m")
-    for name, value in (
-        ("R_si", assembly.surface_inside),
-        ("R_se", assembly.surface_outside),
-    ):
-        if value is not None:
-            _within(f"{where}, {name}", value, 0.0, 1.0, "m²·K/W")
-
-
-def _check_imperfections(stated: Imperfections, where: str) -> None:
-    _within(f"{where}, level of air voids", stated.voids, 0, 2, "")
-    _within(f"{where}, rain factor", stated.rain_factor, 0.0, 0.1, "")
-    fixings = stated.fixings
-    _within(f"{where}, conductivity of fixings", fixings.conductivity, 0.1, 400.0, "W/(m·K)")
-    _within(f"{where}, diameter of fixings", fixings.diameter, 0.001, 0.03, "m")
-    _within(f"{where}, number of fixings", fixings.per_area, 0.0, 50.0, "per m²")
-    _within(f"{where}, recess of fixings", fixings.recess, 0.0, THICKEST_LAYER, "m")
+    WHOLE_ROOF.check(where, total)
+    check_ranges(assembly, where)
 
 
 def _unique(identifiers: Iterator[str], kind: str) -> None:
@@ -252,29 +183,11 @@ def check_material(material: Material) -> None:
         ValueRefused: naming the material, the field, what was found and the range.
     """
     where = f"material '{material.name}'"
-    _within(f"{where}, conductivity", material.conductivity, 0.001, 500.0, "W/(m·K)")
-    _within(f"{where}, density", material.density, 0.5, 25000.0, "kg/m³")
-    _within(f"{where}, heat capacity", material.heat_capacity, 50.0, 5000.0, "J/(kg·K)")
-    for name in ("mu_dry", "mu_wet", "sd_dry", "sd_wet"):
-        value = getattr(material, name)
-        if value is not None:
-            _within(f"{where}, {name}", value, 0.0, 1e7, "")
+    check_ranges(material, where)
     for _temperature, value in material.curve:
-        _within(f"{where}, conductivity of its curve", value, 0.001, 500.0, "W/(m·K)")
+        ranges_of(Material)["conductivity"].check(f"{where}, its curve", value)
     if [t for t, _ in material.curve] != sorted({t for t, _ in material.curve}):
         raise ValueRefused(f"{where}, curve", material.curve, "temperatures that rise")
-    for thickness in material.thicknesses:
-        _within(f"{where}, thickness sold", thickness, 1e-5, THICKEST_LAYER, "m")
-
-
-def _check_targets(project: Project) -> None:
-    targets = project.targets
-    _within("target U", targets.u_value, 0.01, 10.0, "W/(m²·K)")
-    _within("target condensate", targets.condensate, 0.0, 10.0, "kg/m²")
-    _within("critical surface humidity", targets.surface_humidity, 0.1, 1.0, "")
-    _within("price of heat", targets.heat_price, 0.0, 10.0, "per kWh")
-    _within("carbon of heat", targets.heat_carbon, 0.0, 5.0, "kg CO2e/kWh")
-    _within("vapour excess margin", targets.excess_margin, 0.5, 2.0, "")
 
 
 def check_project(project: Project) -> None:
@@ -288,7 +201,7 @@ def check_project(project: Project) -> None:
         MissingReference: for an area whose assembly or zone does not exist.
     """
     _check_site(project.site)
-    _check_targets(project)
+    check_ranges(project.targets, "")
     for zone in project.zones:
         _check_zone(zone)
     for material in project.materials:
@@ -300,9 +213,9 @@ def check_project(project: Project) -> None:
     for footprint in project.footprints:
         check_footprint(footprint)
     for dormer in project.dormers:
-        _check_dormer(dormer)
+        check_ranges(dormer, f"dormer '{dormer.name}'")
     for opening in project.openings:
-        _check_opening(opening)
+        check_ranges(opening, f"{opening.kind} '{opening.name}'")
     _unique((area.id for area in project.areas), "roof area")
     shaped = [f.id for f in project.footprints] + [thing.id for thing in things_of(project)]
     _unique(iter(shaped), "footprint, dormer or opening")

@@ -354,7 +354,7 @@ def _over(project: Project, shape: RoofShape, held: Held, fit: Fit) -> tuple[lis
 
 def _pointed_at(shape: RoofShape, marked: frozenset[str], fit: Fit) -> Iterator[Item]:
     """Junctions that a finding points at, as heavy lines over the plan."""
-    for junction in shape.junctions:
+    for junction in shape.junctions if marked else ():
         if junction.id in marked:
             for a, b in junction.lines:
                 yield Line((*fit.point(a[0], a[1]), *fit.point(b[0], b[1])), "mind", MARKED)

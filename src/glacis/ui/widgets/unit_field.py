@@ -1,5 +1,7 @@
 """An entry for a figure that takes any unit and says what it understood."""
 
+from typing import Self
+
 from PyQt6.QtCore import Qt, pyqtSignal
 from PyQt6.QtGui import QFocusEvent, QKeyEvent
 from PyQt6.QtWidgets import QLineEdit, QWidget
@@ -8,6 +10,7 @@ from glacis.core.errors import ValueRefused
 from glacis.core.units.format import with_unit
 from glacis.core.units.parse import parse
 from glacis.core.units.quantities import Quantity, System
+from glacis.core.units.ranges import Range
 
 
 class UnitField(QLineEdit):
@@ -32,11 +35,25 @@ class UnitField(QLineEdit):
         self._value = 0.0
         self._shown = ""
         self._may_be_empty = False
+        self._bounds: Range | None = None
         self.textEdited.connect(self._listen)
         self.returnPressed.connect(self._commit)
 
+    def bounded(self, bounds: Range) -> Self:
+        """Tell in its hint between which figures the value may lie."""
+        self._bounds = bounds
+        return self
+
+    def _tell_bounds(self, system: System) -> None:
+        if self._bounds is not None:
+            between = self._bounds.between(system)
+            self.setToolTip(
+                f"{self._name}, {between}: type a figure in any unit, Return to take it"
+            )
+
     def show_value(self, value: float, system: System) -> None:
         """Show ``value``, unless the user is typing."""
+        self._tell_bounds(system)
         fresh = with_unit(value, self._quantity, system)
         typing = self.hasFocus() and self.text() != self._shown
         self._value, self._system, self._shown = value, system, fresh
@@ -89,7 +106,7 @@ class UnitField(QLineEdit):
             reading = parse(self.text(), self._quantity, self._system, self._name)
         except ValueRefused as fault:
             self._mark(refused=True)
-            self.said.emit(str(fault), True)
+            self.said.emit(fault.words(self._system), True)
             return
         self.said.emit("", False)
         self._shown = self.text()

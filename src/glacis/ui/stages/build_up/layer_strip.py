@@ -7,6 +7,7 @@ from msgspec.structs import replace
 from PyQt6.QtCore import pyqtSignal
 from PyQt6.QtWidgets import QComboBox, QFrame, QHBoxLayout, QPushButton, QVBoxLayout, QWidget
 
+from glacis.core.heat.air_layers import SLIGHT_FROM, WELL_FROM
 from glacis.core.heat.surfaces import R_U_WORDS
 from glacis.core.model.document import Material
 from glacis.core.model.edit import set_framing, set_layer, set_thickness, thickness_of
@@ -317,7 +318,11 @@ class LayerStrip(QFrame):
             return "Counts with the roof above it, by ISO 6946 table 9."
         opening = with_unit(layer.opening, Quantity.OPENING, self._desk.system)
         if layer.ventilation == "slight":
-            return f"{opening} of openings; 500 is closed, 1500 is well ventilated."
+            closed, well = (
+                with_unit(value, Quantity.OPENING, self._desk.system)
+                for value in (SLIGHT_FROM, WELL_FROM)
+            )
+            return f"{opening} of openings; {closed} is closed, {well} is well ventilated."
         return "By ISO 6946: dull faces by table, others by emissivity."
 
     def _change(self, words: str, layer: Layer) -> None:

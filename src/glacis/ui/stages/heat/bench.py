@@ -10,11 +10,12 @@ from PyQt6.QtWidgets import QGridLayout, QPushButton, QWidget
 
 from glacis.core.area.analysed import AnalysedArea
 from glacis.core.figures.headline import Figure
-from glacis.core.model.document import Project
+from glacis.core.model.document import Project, Targets
 from glacis.core.thickness.parts import MORE_INSULATION
 from glacis.core.thickness.returns import Returns
 from glacis.core.units.format import plain, with_unit
 from glacis.core.units.quantities import Quantity
+from glacis.core.units.ranges import range_of
 from glacis.report.charts.methods import methods_scene
 from glacis.report.charts.returns import next_words, returns_scene
 from glacis.report.charts.staircase import staircase_scene
@@ -91,6 +92,7 @@ class HeatBench(Bench):
         self.price = UnitField("Heat costs", Quantity.PRICE_HEAT, 110)
         self.carbon = UnitField("and gives off", Quantity.CARBON_HEAT, 130)
         for field, key in ((self.price, "heat_price"), (self.carbon, "heat_carbon")):
+            field.bounded(range_of(Targets, key))
             field.committed.connect(partial(self._take_price, key))
             field.said.connect(self.said)
         row, _names = field_row(("Heat costs", self.price), ("and gives off", self.carbon))

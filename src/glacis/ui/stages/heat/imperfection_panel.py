@@ -9,11 +9,12 @@ from PyQt6.QtWidgets import QCheckBox, QComboBox, QGridLayout, QSizePolicy, QWid
 from glacis.core.area.analysed import AnalysedArea
 from glacis.core.figures.parts import FIGURES
 from glacis.core.heat.corrections import RAIN_WORDS, VOID_WORDS, inverted_layers, rain_per_day
-from glacis.core.model.document import FixingSet, Imperfections, Project
+from glacis.core.model.document import FixingSet, Imperfections, Project, RoofArea
 from glacis.core.model.edit import swap, with_assembly
 from glacis.core.thickness.parts import MORE_INSULATION
 from glacis.core.units.format import plain, with_unit
 from glacis.core.units.quantities import Quantity
+from glacis.core.units.ranges import range_of
 from glacis.ui.desk import Desk
 from glacis.ui.widgets.labels import label
 from glacis.ui.widgets.overlay import Overlay
@@ -96,7 +97,7 @@ class ImperfectionPanel(Overlay):
         return combo
 
     def _field(self, name: str, quantity: Quantity, key: str) -> UnitField:
-        field = UnitField(name, quantity, 110)
+        field = UnitField(name, quantity, 110).bounded(range_of(FixingSet, key))
         field.committed.connect(partial(self._fix, key))
         field.said.connect(self.said)
         return field
@@ -118,7 +119,7 @@ class ImperfectionPanel(Overlay):
             self.outer_film.refuse()
 
     def _area_field(self, name: str, key: str) -> UnitField:
-        field = UnitField(name, Quantity.THICKNESS, 110)
+        field = UnitField(name, Quantity.THICKNESS, 110).bounded(range_of(RoofArea, key))
         field.committed.connect(partial(self._change_area, key))
         field.said.connect(self.said)
         return field

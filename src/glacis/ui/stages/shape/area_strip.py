@@ -12,6 +12,7 @@ from glacis.core.model.edit import assign_assembly, assign_zone
 from glacis.core.shape.change import area_change
 from glacis.core.units.format import pitch_notations
 from glacis.core.units.quantities import Quantity
+from glacis.core.units.ranges import range_of
 from glacis.ui.desk import Desk
 from glacis.ui.widgets.labels import label
 from glacis.ui.widgets.unit_field import UnitField
@@ -62,7 +63,7 @@ class AreaStrip(QWidget):
         self.target.committed.connect(self._take_target)
         self.fields: dict[str, UnitField] = {}
         for key, words, quantity in FIELDS:
-            field = UnitField(words, quantity, WIDTH)
+            field = UnitField(words, quantity, WIDTH).bounded(range_of(RoofArea, key))
             field.committed.connect(partial(self._take_figure, key))
             self.fields[key] = field
         first: tuple[tuple[str, QWidget], ...] = (

@@ -15,6 +15,7 @@ from glacis.core.shape.change import (
     set_plane_values,
 )
 from glacis.core.units.quantities import Quantity
+from glacis.core.units.ranges import range_of, ranges_of
 from glacis.ui.desk import Desk
 from glacis.ui.stages.shape.plan_hand import PlanHand
 from glacis.ui.widgets.field_grid import chooser, field_grid
@@ -58,8 +59,11 @@ class EdgeStrip(QWidget):
             ("upper_from", "Height above the roof's level where that begins", Quantity.LENGTH),
         ):
             self.fields[key] = UnitField(words, quantity, WIDTH)
+            if key in ranges_of(FootprintEdge):
+                self.fields[key].bounded(ranges_of(FootprintEdge)[key])
             self.fields[key].committed.connect(partial(self._take, key))
         self.level = UnitField("Level of the roof", Quantity.LENGTH, WIDTH)
+        self.level.bounded(range_of(Footprint, "level"))
         self.level.committed.connect(self._take_level)
         self.top = UnitField("Height at which the roof is cut level", Quantity.LENGTH, WIDTH)
         self.top.committed.connect(self._take_top)

@@ -11,6 +11,7 @@ from glacis.core.model.document import Project
 from glacis.core.model.geometry import Dormer, Opening
 from glacis.core.shape.change import set_dormer, set_opening
 from glacis.core.units.quantities import Quantity
+from glacis.core.units.ranges import ranges_of
 from glacis.ui.desk import Desk
 from glacis.ui.stages.shape.plan_hand import PlanHand
 from glacis.ui.widgets.field_grid import chooser, field_grid
@@ -52,7 +53,8 @@ class ThingStrip(QWidget):
             ("wall", "Front wall above the slope", Quantity.LENGTH),
             ("pitch", "Pitch of the dormer", Quantity.ANGLE),
         ):
-            self.fields[key] = UnitField(words, quantity, WIDTH)
+            bounds = {**ranges_of(Dormer), **ranges_of(Opening)}[key]
+            self.fields[key] = UnitField(words, quantity, WIDTH).bounded(bounds)
             self.fields[key].committed.connect(partial(self._take, key))
             self.fields[key].said.connect(self.said)
         self.remove = QPushButton("Remove it")

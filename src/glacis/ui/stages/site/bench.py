@@ -15,6 +15,7 @@ from glacis.core.moisture.indoor import CLASS_WORDS
 from glacis.core.moisture.rooms import ROOMS
 from glacis.core.units.format import with_unit
 from glacis.core.units.quantities import Quantity
+from glacis.core.units.ranges import range_of
 from glacis.report.charts.climate import climate_scene, humidity_plot, temperature_plot
 from glacis.report.scene import Hot, SceneMaker
 from glacis.ui.bench import Bench
@@ -60,6 +61,7 @@ class ZoneRow:
             self.use.addItem(words, value)
         self.use.setAccessibleName(f"Use of {zone.name}")
         self.temperature = UnitField(f"Temperature of {zone.name}", Quantity.TEMPERATURE, 76)
+        self.temperature.bounded(range_of(Zone, "temperature"))
         self.humidity = QComboBox()
         self.humidity.setAccessibleName(f"Humidity of {zone.name}")
         for number, words in CLASS_WORDS.items():
@@ -177,7 +179,7 @@ class SiteBench(Bench):
             ("excess_margin", "Margin ×", Quantity.FACTOR, 52),
         )
         for key, words, quantity, width in fields:
-            field = UnitField(words, quantity, width)
+            field = UnitField(words, quantity, width).bounded(range_of(Targets, key))
             field.committed.connect(partial(self._take_target, key))
             field.said.connect(self.said)
             self._targets[key] = field
