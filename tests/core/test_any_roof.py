@@ -33,6 +33,7 @@ from glacis.core.model.layers import (
     SolidLayer,
 )
 from glacis.core.model.validate import check_project
+from glacis.core.moisture.parts import VAPOUR_LINES
 from glacis.core.thickness.returns import returns_of
 from glacis.core.thickness.solve import Wish, solve
 from glacis.files.project_file import decode, encode
@@ -217,7 +218,7 @@ def test_any_section_can_be_drawn(project, system, labels):
         system=system,
         labels=labels,
         temperature=True,
-        vapour=True,
+        vapour=next(iter(results.value(VAPOUR_LINES, "a")), None),
         threads=True,
         live=True,
     )

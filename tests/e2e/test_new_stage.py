@@ -33,6 +33,7 @@ def mossy(qtbot, tmp_path) -> Iterator[MainWindow]:
     made = make_window(True, None, homes, Answers(), WITH_MOSS)
     made.show()
     qtbot.waitExposed(made)
+    made.desk.session.judge_all()
     yield made
     made.desk.store.mark_saved()
     bench = made.bench("moss", MossBench)

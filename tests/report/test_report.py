@@ -12,6 +12,7 @@ from glacis.core.judgement.decisions import accept
 from glacis.core.model.document import Decision
 from glacis.core.model.edit import set_thickness
 from glacis.core.model.layers import Framing, MembraneLayer, SolidLayer
+from glacis.core.moisture.parts import VAPOUR_LINES
 from glacis.core.thickness.returns import returns_of
 from glacis.report.charts.axes import nice_step, nice_top, ticks
 from glacis.report.charts.climate import climate_scene
@@ -33,7 +34,7 @@ from support import analyser, demo, roof_project
 
 RESULTS = analyser().analyse(demo())
 ROOFS = [item.roof for item in RESULTS.areas]
-STYLE = SectionStyle(700, 480, temperature=True, vapour=True, live=True, threads=True)
+STYLE = SectionStyle(700, 480, temperature=True, live=True, threads=True)
 
 
 def luminance(code: str) -> float:
@@ -91,11 +92,12 @@ def all_scenes(system: str) -> list[Scene]:
     found = []
     for result in RESULTS.areas:
         roof, detail = result.roof, RESULTS.detail(result.roof.area.id)
-        style = replace(STYLE, system=system)
+        lines = RESULTS.value(VAPOUR_LINES, roof.area.id)
+        style = replace(STYLE, system=system, vapour=lines[0])
         found.append(section_scene(roof, detail, style))
         found.append(staircase_scene(roof, detail, 700, 480, system))
         found.append(water_scene(roof, detail, (700, 300), system, 3))
-        found.append(pressures_scene(roof, detail, 1, (360, 220), system))
+        found.append(pressures_scene(roof, lines[1], 1, (360, 220), system))
         found.append(surface_scene(roof, 360, 220, 1))
         found.append(methods_scene(roof, 700, 420, system))
         returns = returns_of(roof)

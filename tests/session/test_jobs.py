@@ -9,8 +9,9 @@ import pytest
 from msgspec.structs import replace
 
 from glacis.core.graph.part import Failed, Pending, Ready
-from glacis.session.jobs import Endings, JobBoard, WorkFailed
-from glacis.session.project_session import ProjectSession
+from glacis.session.jobs import Endings, JobBoard
+from glacis.session.project_session import ProjectSession, Surroundings
+from glacis.session.worker_process import WorkFailed
 from support import demo, library
 from work import SHOUTED, go_on, refuse, remember, seven, vanish
 
@@ -132,7 +133,7 @@ def test_a_worker_is_kept_for_the_next_job_with_what_it_has_learnt(loop, board):
 
 @pytest.fixture
 def session(loop) -> Iterator[ProjectSession]:
-    made = ProjectSession(demo(), library(), deliver=loop.calls.put)
+    made = ProjectSession(demo(), library(), around=Surroundings(deliver=loop.calls.put))
     yield made
     made.close()
 

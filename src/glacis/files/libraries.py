@@ -12,7 +12,8 @@ _MONTHS = ("jan", "feb", "mar", "apr", "may", "jun", "jul", "aug", "sep", "oct",
 
 def _rows(name: str) -> list[dict[str, str]]:
     text = (Path(__file__).parent / "data" / name).read_text(encoding="utf-8")
-    return list(csv.DictReader(io.StringIO(text)))
+    head, *rows = csv.reader(io.StringIO(text))
+    return [dict(zip(head, row, strict=True)) for row in rows]
 
 
 def load_library() -> Library:

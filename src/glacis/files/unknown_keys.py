@@ -14,7 +14,16 @@ EXTRA = "extra"
 
 @cache
 def _fields(kind: type[Struct]) -> dict[str, Any]:
-    return {field.encode_name: field.type for field in msgspec.structs.fields(kind)}
+    notes = {name: note for base in reversed(kind.__mro__)
+             for name, note in getattr(base, "__annotations__", {}).items()}  # fmt: skip
+    names = zip(kind.__struct_fields__, kind.__struct_encode_fields__, strict=True)
+    return {encoded: notes[name] for name, encoded in names}
+
+
+@cache
+def _holds_struct(annotation: Any) -> bool:
+    """Whether structs can lie within a value; figures and texts need not be walked through."""
+    return _is_struct(annotation) or any(_holds_struct(inner) for inner in get_args(annotation))
 
 
 def _is_struct(annotation: Any) -> bool:
@@ -36,6 +45,8 @@ def _choose(options: tuple[Any, ...], data: Any) -> Any:
 
 def fold(data: Any, annotation: Any) -> Any:
     """``data`` with the keys that ``annotation`` does not know gathered in ``extra``."""
+    if not _holds_struct(annotation):
+        return data
     origin = get_origin(annotation)
     if origin in (Union, UnionType):
         annotation = _choose(get_args(annotation), data)

@@ -8,6 +8,7 @@ from msgspec import Struct
 from glacis.core.area.analysed import AnalysedArea
 from glacis.core.figures.detail import AreaDetail
 from glacis.core.heat.resolve import FramePart, LayerData
+from glacis.core.moisture.monthly import Profile
 from glacis.core.units.format import number, with_unit
 from glacis.core.units.quantities import FOOT, INCH, Quantity, System
 from glacis.report.control_threads import ROOM, thread_items, thread_spots
@@ -53,8 +54,7 @@ class SectionStyle(Struct, frozen=True):
         selected: id of the layer that is selected, or empty.
         scale: the n of 1:n; None chooses the largest that fits.
         temperature: whether the temperature line of the winter design day is drawn.
-        vapour: whether the vapour lines of ``month`` are drawn.
-        month: index of the month for the vapour lines.
+        vapour: the vapour lines to draw; None for none.
         live: whether parts answer to the pointer.
         threads: whether the four control layers are traced beside it.
         floor: y of the inner surface; None centres the section. Held while dragging, so that
@@ -68,8 +68,7 @@ class SectionStyle(Struct, frozen=True):
     selected: str = ""
     scale: float | None = None
     temperature: bool = False
-    vapour: bool = False
-    month: int = 0
+    vapour: Profile | None = None
     live: bool = False
     threads: bool = False
     floor: float | None = None
@@ -320,12 +319,9 @@ def _face_depths(roof: AnalysedArea) -> tuple[float, ...]:
 
 
 def _vapour_lines(
-    roof: AnalysedArea, detail: AreaDetail, layout: Frame, style: SectionStyle
+    roof: AnalysedArea, lines: Profile, layout: Frame, style: SectionStyle
 ) -> Iterator[Item]:
     monthly = roof.monthly
-    if not detail.vapour:
-        return
-    lines = detail.vapour[style.month]
     top = max(*lines.saturation, *lines.pressure)
     left, right = layout.left + 12, layout.right - 12
     faces = _face_depths(roof)
@@ -393,8 +389,8 @@ def section_scene(roof: AnalysedArea, detail: AreaDetail, style: SectionStyle) -
         items.extend(_band_items(band, layout))
     items.extend(_outline(layout))
     items.extend(_wet_marks(roof, layout))
-    if style.vapour:
-        items.extend(_vapour_lines(roof, detail, layout, style))
+    if style.vapour is not None:
+        items.extend(_vapour_lines(roof, style.vapour, layout, style))
     if style.temperature:
         items.extend(_temperature_line(roof, detail.temperatures, layout, style))
     items.extend(_selection(layout, style))

@@ -4,19 +4,16 @@ Work runs in processes of its own, so that the window's thread never waits for i
 interpreter lock, and so that it can be stopped at once wherever it is.
 """
 
-import os
-import pickle
-import signal
-import subprocess
-import sys
 import threading
 from collections.abc import Callable
-from contextlib import suppress
-from typing import IO, Any, Generic, TypeVar
+from typing import TYPE_CHECKING, Any, Generic, TypeVar
 
 from msgspec import Struct
 
 from glacis.core.graph.part import Progress
+
+if TYPE_CHECKING:
+    from glacis.session.worker_process import Worker
 
 T = TypeVar("T")
 Work = Callable[[Progress], T]
@@ -24,10 +21,6 @@ Deliver = Callable[[Callable[[], None]], None]
 """Has something done on the thread that owns the session."""
 Name = tuple[str, str]
 """What a job is for: a part and its subject."""
-
-
-class WorkFailed(Exception):
-    """The work raised something; its words are what the user is told."""
 
 
 class Endings(Struct, Generic[T], frozen=True):
@@ -38,62 +31,8 @@ class Endings(Struct, Generic[T], frozen=True):
     progressed: Callable[[float, str], None]
 
 
-class Worker:
-    """A process that does one piece of work after another, and keeps what it has learnt."""
-
-    def __init__(self) -> None:
-        self.broken = False
-        self._process = subprocess.Popen(
-            [sys.executable, "-m", "glacis.session.worker"],
-            stdin=subprocess.PIPE,
-            stdout=subprocess.PIPE,
-        )
-        if self._process.stdin is None or self._process.stdout is None:
-            raise WorkFailed("a worker cannot be spoken to")
-        self._asked: IO[bytes] = self._process.stdin
-        self._answers: IO[bytes] = self._process.stdout
-        self._put(sys.path)
-
-    def _put(self, value: object) -> None:
-        content = pickle.dumps(value)
-        with suppress(BrokenPipeError):
-            self._asked.write(content)
-            self._asked.flush()
-
-    def do(self, work: Work[T], progress: Progress) -> T:
-        """Have one piece of work done and follow it.
-
-        Raises:
-            WorkFailed: where it raised, or where the worker was ended.
-        """
-        self._put(work)
-        while True:
-            try:
-                kind, *rest = pickle.load(self._answers)  # noqa: S301 - from our own worker
-            except (EOFError, OSError, pickle.UnpicklingError):
-                self.broken = True
-                raise WorkFailed("the worker ended before its work was done") from None
-            if kind == "at":
-                progress(*rest)
-            elif kind == "done":
-                value: T = rest[0]
-                return value
-            else:
-                raise WorkFailed(rest[0])
-
-    def send(self, number: signal.Signals) -> None:
-        """Send a signal to the process, if it still runs."""
-        with suppress(ProcessLookupError):
-            if self._process.poll() is None:
-                os.kill(self._process.pid, number)
-
-    def end(self) -> None:
-        """End the process and wait for it."""
-        self._process.kill()
-        with suppress(BrokenPipeError):
-            self._asked.close()
-        self._answers.close()
-        self._process.wait()
+def _end(worker: "Worker") -> None:
+    worker.end()
 
 
 class Job(Generic[T]):
@@ -108,12 +47,12 @@ class Job(Generic[T]):
         self._worker: Worker | None = None
         self._lock = threading.Lock()
         self._spare: Worker | None = None
-        self._back: Callable[[Worker], None] = Worker.end
+        self._back: Callable[[Worker], None] = _end
         self._thread = threading.Thread(target=self._watch, name="job", daemon=True)
         self.share = 0.0
         self.words = ""
 
-    def start(self, spare: Worker | None, back: Callable[[Worker], None]) -> None:
+    def start(self, spare: "Worker | None", back: "Callable[[Worker], None]") -> None:
         """Begin, on a worker that is free or a new one; ``back`` takes it when the work is done."""
         self._spare, self._back = spare, back
         self._thread.start()
@@ -133,26 +72,25 @@ class Job(Generic[T]):
         with self._lock:
             self._cancelled = True
             if self._worker is not None:
-                self._worker.send(signal.SIGKILL)
+                self._worker.kill()
 
     def pause(self) -> None:
         """Let the work rest where it is."""
-        self._send(signal.SIGSTOP)
-        self._paused = True
+        self._set_paused(True)
 
     def resume(self) -> None:
         """Let it go on."""
-        self._send(signal.SIGCONT)
-        self._paused = False
+        self._set_paused(False)
 
     def join(self) -> None:
         """Wait for the end."""
         self._thread.join()
 
-    def _send(self, number: signal.Signals) -> None:
+    def _set_paused(self, paused: bool) -> None:
+        self._paused = paused
         with self._lock:
             if self._worker is not None:
-                self._worker.send(number)
+                self._worker.rest() if paused else self._worker.go_on()
 
     def _tell(self, call: Callable[[], None]) -> None:
         def unless_cancelled() -> None:
@@ -175,11 +113,14 @@ class Job(Generic[T]):
             self._tell(lambda: self._endings.done(value))
 
     def _run(self) -> T:
+        # Kept off the start of the window: most of it is subprocess and pickle.
+        from glacis.session.worker_process import Worker
+
         worker = self._spare or Worker()
         with self._lock:
             self._worker = worker
             if self._cancelled:
-                worker.send(signal.SIGKILL)
+                worker.kill()
         try:
             return worker.do(self._work, self._progress)
         finally:

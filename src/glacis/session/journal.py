@@ -7,7 +7,6 @@ to a program that ended without closing it, and is offered for recovery.
 import fcntl
 import os
 import threading
-import uuid
 from contextlib import suppress
 from pathlib import Path
 from typing import IO
@@ -19,6 +18,7 @@ from glacis.core.model.document import Project
 from glacis.files.atomic import write_atomic
 from glacis.files.errors import FileRefused
 from glacis.files.project_file import decode, encode
+from glacis.session.places import random_name
 
 SUFFIX = ".journal"
 DELAY = 0.5
@@ -50,7 +50,7 @@ class Journal:
 
     def __init__(self, folder: Path, delay: float = DELAY) -> None:
         folder.mkdir(parents=True, exist_ok=True)
-        self.path = folder / f"{uuid.uuid4().hex}{SUFFIX}"
+        self.path = folder / f"{random_name()}{SUFFIX}"
         self._delay = delay
         self._lock_file = _hold(self.path.with_suffix(".lock"))
         self._wanted: tuple[Project, Path | None] | None = None

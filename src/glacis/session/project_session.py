@@ -8,6 +8,8 @@ from functools import partial
 from pathlib import Path
 from typing import Any, TypeVar
 
+from msgspec import Struct
+
 from glacis.core.analysis.analyser import Analyser
 from glacis.core.analysis.results import Results, Scope
 from glacis.core.graph.part import WHOLE, Failed, LongPart, Pending, Ready, State
@@ -25,6 +27,23 @@ Value = TypeVar("Value")
 def at_once(call: Callable[[], None]) -> None:
     """Deliver on whatever thread it is: for programs without an event loop."""
     call()
+
+
+class Surroundings(Struct, frozen=True):
+    """Where a session runs; the usual ones are those of the command line.
+
+    Attributes:
+        journals: folder for autosave; None without it.
+        deliver: has things done on the thread that owns the session.
+        scope: what is worked out at first.
+    """
+
+    journals: Path | None = None
+    deliver: Deliver = at_once
+    scope: Scope = "all"
+
+
+ALONE = Surroundings()
 
 
 class ProjectSession:
@@ -45,24 +64,22 @@ class ProjectSession:
         project: Project,
         library: Library,
         sites: tuple[Site, ...] = (),
-        *,
         stages: tuple[Stage, ...] = STAGES,
-        journals: Path | None = None,
-        deliver: Deliver = at_once,
+        around: Surroundings = ALONE,
     ) -> None:
         self.library = library
         self.sites = sites
         self.stages = stages
         self.analyser = Analyser(library, stages)
         self.store = Store(project)
-        self.jobs = JobBoard(deliver)
-        self._scope: Scope = "all" if journals is None else "areas"
+        self.jobs = JobBoard(around.deliver)
+        self._scope: Scope = around.scope
         self._results = self.analyser.analyse(project, self._scope)
         self._failures: dict[Name, tuple[Results, str]] = {}
         self._under_way: dict[Name, Results] = {}
         self._listeners: list[Callable[[], None]] = []
         self._watchers: list[Callable[[], None]] = []
-        self.documents = Documents(self.store, journals)
+        self.documents = Documents(self.store, around.journals)
         self.store.listen(self._document_changed)
 
     @property
@@ -88,10 +105,16 @@ class ProjectSession:
         """Call ``watcher`` whenever background work has got on."""
         self._watchers.append(watcher)
 
-    def judge_all(self) -> None:
-        """Judge edges, openings and the project too, as from now on always.
+    @property
+    def judges_all(self) -> bool:
+        """Whether findings are looked for already."""
+        return self._scope == "all"
 
-        A window asks for it once it is painted, so that its start need not measure the roof.
+    def judge_all(self) -> None:
+        """Look for findings too, as from now on always.
+
+        A window asks for it once it is painted, so that its start waits neither for rules nor for
+        the roof to be measured.
         """
         if self._scope != "all":
             self._scope = "all"

@@ -6,7 +6,6 @@ numbers lie in one file a series and are mapped into memory when they are read.
 
 import hashlib
 import os
-import uuid
 from pathlib import Path
 from typing import Any, Literal
 
@@ -15,6 +14,7 @@ from msgspec import Struct
 from numpy.typing import NDArray
 
 from glacis.core.errors import MissingReference, ValueRefused
+from glacis.session.places import random_name
 
 Kind = Literal["float32", "float64"]
 KINDS: dict[Kind, np.dtype[Any]] = {"float32": np.dtype("<f4"), "float64": np.dtype("<f8")}
@@ -58,7 +58,7 @@ class SeriesStore:
         path = self._path(name)
         if not path.exists():
             self._folder.mkdir(parents=True, exist_ok=True)
-            fresh = path.with_name(f".{uuid.uuid4().hex}{SUFFIX}")
+            fresh = path.with_name(f".{random_name()}{SUFFIX}")
             fresh.write_bytes(content)
             os.replace(fresh, path)
         return name

@@ -16,7 +16,7 @@ from glacis.demo.shipped import shipped_demo
 from glacis.files.libraries import load_library, load_sites
 from glacis.session.journal import Recovered, discard, orphans
 from glacis.session.places import config_folder, journal_folder
-from glacis.session.project_session import ProjectSession
+from glacis.session.project_session import ProjectSession, Surroundings
 from glacis.session.settings import load_settings
 from glacis.ui.desk import Desk
 from glacis.ui.post import Post
@@ -47,10 +47,8 @@ def make_window(
     sites = load_sites()
     project = shipped_demo() if demo else empty_project(sites)
     post = Post()
-    session = ProjectSession(
-        project, load_library(), sites,
-        stages=stages, journals=homes.journals, deliver=post.deliver,
-    )  # fmt: skip
+    around = Surroundings(homes.journals, post.deliver, "figures")
+    session = ProjectSession(project, load_library(), sites, stages, around)
     desk = Desk(session, settings, homes.config)
     post.setParent(desk)
     window = MainWindow(desk, prompts)

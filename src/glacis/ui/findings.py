@@ -358,7 +358,7 @@ class Findings(QWidget):
             self._rows.append(row)
         for row, group in zip(self._rows, groups, strict=True):
             row.show_group(group, self._key(group) == self._open)
-        self._empty.setVisible(not waiting)
+        self._empty.setVisible(not waiting and self._desk.session.judges_all)
         self._accepted.setVisible(bool(accepted))
         verb = "hide" if self._show_accepted else "show"
         self._accepted.setText(f"{len(accepted)} accepted: {verb}")

@@ -3,7 +3,7 @@
 from collections.abc import Callable
 from functools import partial
 from pathlib import Path
-from typing import TypeVar
+from typing import TYPE_CHECKING, TypeVar
 
 from PyQt6.QtCore import QByteArray, QSize, QTimer
 from PyQt6.QtGui import QAction, QCloseEvent, QKeySequence, QPaintEvent
@@ -35,7 +35,9 @@ from glacis.ui.tally import Tally
 from glacis.ui.theme.theme import apply_theme
 from glacis.ui.walk import Walk
 from glacis.ui.widgets.labels import label, rich, tight
-from glacis.ui.working_panel import WorkingPanel
+
+if TYPE_CHECKING:
+    from glacis.ui.working_panel import WorkingPanel
 
 OneBench = TypeVar("OneBench", bound=Bench)
 FIRST_STAGE = "build-up"
@@ -43,6 +45,9 @@ FIRST_STAGE = "build-up"
 DESIGN_SIZE = QSize(1280, 800)
 LEAST_SIZE = QSize(1100, 700)
 SAID_FOR = 8000
+"""[ms]"""
+A_FRAME = 16
+"""[ms]"""
 
 
 def empty_project(sites: tuple[Site, ...]) -> Project:
@@ -219,7 +224,7 @@ class MainWindow(QMainWindow):
         return self._benches[stage]
 
     @property
-    def working_panel(self) -> WorkingPanel | None:
+    def working_panel(self) -> "WorkingPanel | None":
         """The open working, if one was ever opened."""
         return self._panel
 
@@ -328,8 +333,10 @@ class MainWindow(QMainWindow):
             return
         self._working_panel().show_figure(figure)  # type: ignore[arg-type]
 
-    def _working_panel(self) -> WorkingPanel:
+    def _working_panel(self) -> "WorkingPanel":
         if self._panel is None:
+            from glacis.ui.working_panel import WorkingPanel
+
             self._panel = WorkingPanel(self.desk, self)
         return self._panel
 
@@ -452,11 +459,11 @@ class MainWindow(QMainWindow):
         return answer == "discard"
 
     def paintEvent(self, event: QPaintEvent | None) -> None:
-        """After the first painting the roof is measured and judged as a whole."""
+        """A frame after the first painting the roof is judged."""
         super().paintEvent(event)
         if not self._painted:
             self._painted = True
-            QTimer.singleShot(0, self.desk.session.judge_all)
+            QTimer.singleShot(A_FRAME, self.desk.session.judge_all)
 
     def closeEvent(self, event: QCloseEvent | None) -> None:
         """Guard unsaved changes, remember the window, end what runs."""

@@ -1,12 +1,16 @@
 """Documents to results, remembering every part under exactly what it reads."""
 
+from functools import cached_property
+
 from glacis.core.analysis.results import Results, Scope
 from glacis.core.graph.memo import Memo
 from glacis.core.graph.reader import Known, Reader
-from glacis.core.judgement.catalogue import rule_book
+from glacis.core.judgement.catalogue import RuleBook, rule_book
 from glacis.core.materials.library import Library
 from glacis.core.model.document import Material, Project
 from glacis.core.stages import STAGES, Stage
+
+NO_RULES = RuleBook(())
 
 
 class Analyser:
@@ -20,7 +24,6 @@ class Analyser:
     def __init__(self, library: Library, stages: tuple[Stage, ...] = STAGES) -> None:
         self.library = library
         self.stages = stages
-        self._book = rule_book(stages)
         self._memo = Memo()
         self._families = library.family_index()
         self._shared = library.index()
@@ -36,13 +39,18 @@ class Analyser:
             return self._shared
         return self.library.index(project.materials)
 
+    @cached_property
+    def rules(self) -> RuleBook:
+        """The rules of all stages, gathered when they are first asked for."""
+        return rule_book(self.stages)
+
     def analyse(self, project: Project, scope: Scope = "all") -> Results:
-        """All results of ``project``, or those of its areas alone.
+        """All results of ``project``, or figures without findings.
 
         Raises:
             MissingReference: where an area names an assembly or zone that does not exist.
         """
-        results = Results(self._reader(project, self._memo), self._book, scope)
+        results = self._results(project, self._memo, scope)
         _ = results.areas, results.whole
         return results
 
@@ -51,9 +59,10 @@ class Analyser:
 
         They are remembered as long as the preview is kept, and leave nothing behind.
         """
-        return Results(self._reader(project, self._memo.scratch()), self._book)
+        return self._results(project, self._memo.scratch(), "all")
 
-    def _reader(self, project: Project, memo: Memo) -> Reader:
+    def _results(self, project: Project, memo: Memo, scope: Scope) -> Results:
+        book = self.rules if scope == "all" else NO_RULES
         materials = self.materials(project)
-        known = Known(self.library, self._families, materials, self._book.rules, self.stages)
-        return Reader(project, known, memo)
+        known = Known(self.library, self._families, materials, book.rules, self.stages)
+        return Results(Reader(project, known, memo), book, scope)

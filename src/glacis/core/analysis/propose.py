@@ -14,6 +14,7 @@ from glacis.core.judgement.questions import is_wet
 from glacis.core.model.document import ApproachId, Assembly, Project
 from glacis.core.model.edit import swap, with_assembly
 from glacis.core.model.layers import Layer, MembraneLayer, SolidLayer
+from glacis.core.model.lookup import numbered_id
 from glacis.core.thickness.solve import Option, Wish, solve
 
 TRIED = 6
@@ -94,7 +95,7 @@ def propose(analyser: Analyser, project: Project, area: str, approach: ApproachI
     shared = sum(a.assembly == roof.assembly.id for a in project.areas) > 1
     if shared:
         name = f"{chosen.name} ({roof.area.name})"
-        fresh = _fresh(project, approach)
+        fresh = numbered_id({known.id for known in project.assemblies}, approach)
         made = Assembly(id=fresh, name=name, approach=approach, layers=layers)
         changed = replace(
             project,
@@ -106,14 +107,6 @@ def propose(analyser: Analyser, project: Project, area: str, approach: ApproachI
         made = replace(roof.assembly, approach=approach, layers=layers)
         changed = with_assembly(project, made)
     return _solved(analyser, changed, area, fresh)
-
-
-def _fresh(project: Project, stem: str) -> str:
-    taken = {assembly.id for assembly in project.assemblies}
-    number = 1
-    while f"{stem}-{number}" in taken:
-        number += 1
-    return f"{stem}-{number}"
 
 
 def suited(approaches: tuple[Approach, ...], pitch: float) -> Iterator[tuple[Approach, bool]]:

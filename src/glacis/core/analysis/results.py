@@ -15,13 +15,7 @@ from glacis.core.graph.reader import Reader
 from glacis.core.judgement.catalogue import RuleBook, by_severity
 from glacis.core.judgement.decisions import accepted_by
 from glacis.core.judgement.finding import AnyRule, Finding, Remedy
-from glacis.core.judgement.parts import (
-    AREA_FINDINGS,
-    EDGE_FINDINGS,
-    OPENING_FINDINGS,
-    PROJECT_FINDINGS,
-    subjects_about,
-)
+from glacis.core.judgement.parts import AREA_FINDINGS
 from glacis.core.model.document import Decision, Project
 from glacis.core.stages import Stage
 from glacis.core.units.format import significant
@@ -29,7 +23,8 @@ from glacis.core.units.quantities import Quantity
 from glacis.core.working import Step, Working
 
 Value = TypeVar("Value")
-Scope = Literal["areas", "all"]
+Scope = Literal["figures", "all"]
+"""How much is worked out: figures alone, as a window does before it is first painted, or all."""
 
 
 class AreaResult(Struct, frozen=True):
@@ -50,7 +45,7 @@ class Results:
 
     Attributes:
         rules: by which findings are made.
-        scope: whether only areas are judged, or edges, openings and the project too.
+        scope: figures alone, or findings too.
     """
 
     def __init__(self, reader: Reader, rules: RuleBook, scope: Scope = "all") -> None:
@@ -109,9 +104,8 @@ class Results:
         """
         if area not in self._known:
             value = self._reader.value
-            self._known[area] = AreaResult(
-                value(ANALYSED, area), value(FIGURES, area), value(AREA_FINDINGS, area)
-            )
+            findings = value(AREA_FINDINGS, area) if self.scope == "all" else ()
+            self._known[area] = AreaResult(value(ANALYSED, area), value(FIGURES, area), findings)
         return self._known[area]
 
     def area(self, identifier: str) -> AreaResult | None:
@@ -120,7 +114,7 @@ class Results:
 
     def beside(self, project: Project) -> "Results":
         """Results of a variant of the document, remembered like its own."""
-        return Results(self._reader.beside(project), self.rules, "areas")
+        return Results(self._reader.beside(project), self.rules, self.scope)
 
     def detail(self, area: str) -> AreaDetail:
         """What drawings of an area show beyond its figures.
@@ -132,16 +126,13 @@ class Results:
 
     @cached_property
     def whole(self) -> tuple[Finding, ...]:
-        """What is wrong with edges, openings and the project; empty where only areas are judged."""
+        """What is wrong with edges, openings and the project; empty before all is judged."""
         if self.scope != "all":
             return ()
-        value = self._reader.value
+        from glacis.core.judgement.whole import WHOLE_FINDINGS
+
         return by_severity(
-            [
-                *value(EDGE_FINDINGS, WHOLE),
-                *value(OPENING_FINDINGS, WHOLE),
-                *value(PROJECT_FINDINGS, WHOLE),
-            ]
+            [finding for part in WHOLE_FINDINGS for finding in self._reader.value(part, WHOLE)]
         )
 
     @cached_property
@@ -186,6 +177,8 @@ class Results:
         if rule.about == "area":
             item = self.area(finding.area)
             return None if item is None else item.roof
+        from glacis.core.judgement.whole import subjects_about
+
         for subject in subjects_about(rule.about, self._reader):
             if finding in tuple(rule.check(subject)):
                 return subject

@@ -8,7 +8,7 @@ from glacis.core.heat.combined import Combined, Section, ThermalLayer
 from glacis.core.heat.parts import Thermal
 from glacis.core.heat.profile import face_temperatures
 from glacis.core.moisture.assess import face_limit
-from glacis.core.moisture.monthly import Monthly, Profile, profile
+from glacis.core.moisture.monthly import Monthly
 from glacis.core.moisture.working import place_name
 
 
@@ -36,7 +36,6 @@ class AreaDetail(Struct, frozen=True):
     Attributes:
         temperatures: on the winter design day at the inner surface and every outer face [°C].
         controls: the four control layers.
-        vapour: temperature and vapour lines of the twelve months; none without a path.
         places: where water gathers, in words.
         limits: most water allowed at each condensing place [kg/m²].
         least_limit: the tightest of them, or the running limit [kg/m²].
@@ -46,7 +45,6 @@ class AreaDetail(Struct, frozen=True):
 
     temperatures: tuple[float, ...]
     controls: tuple[Thread, ...]
-    vapour: tuple[Profile, ...]
     places: tuple[str, ...]
     limits: tuple[float, ...]
     least_limit: float
@@ -68,14 +66,12 @@ def detail_of(read: DetailRead) -> AreaDetail:
     thermal, monthly = read.thermal, read.monthly
     combined = thermal.heat.main
     counted = thermal_layers(thermal.layers[: thermal.heat.counted])
-    drawn = len(monthly.path.places) > 1
     limits = tuple(face_limit(monthly, face.place, read.condensate) for face in monthly.interfaces)
     return AreaDetail(
         temperatures=face_temperatures(
             thermal.layers, thermal.films, read.indoor, read.design_winter
         ),
         controls=control_layers(thermal.layers),
-        vapour=tuple(profile(monthly.path, air) for air in monthly.air) if drawn else (),
         places=tuple(place_name(monthly, face) for face in monthly.interfaces),
         limits=limits,
         least_limit=min(limits, default=read.condensate),

@@ -9,6 +9,7 @@ from msgspec.structs import replace
 from glacis.core.errors import ValueRefused
 from glacis.core.judgement.finding import Finding
 from glacis.core.model.document import Decision, Project
+from glacis.core.model.lookup import numbered_id
 
 
 def wording(finding: Finding) -> str:
@@ -54,13 +55,9 @@ def accept(project: Project, finding: Finding, decision: Decision) -> Project:
     for name, value in (("who decides", decision.who), ("reason", decision.reason)):
         if not value.strip():
             raise ValueRefused(name, value, "a few words")
-    taken = {known.id for known in project.decisions}
-    number = 1
-    while f"accept-{number}" in taken:
-        number += 1
     made = replace(
         decision,
-        id=f"accept-{number}",
+        id=numbered_id({known.id for known in project.decisions}, "accept"),
         rule=finding.rule,
         area=finding.area,
         place=finding.place.key,

@@ -6,6 +6,7 @@ from msgspec.structs import replace
 from glacis.core.errors import ValueRefused
 from glacis.core.model.document import Assembly, HumidityClass, Project, RoofArea, Use, Zone
 from glacis.core.model.layers import SolidLayer
+from glacis.core.model.lookup import numbered_id
 
 GAP = 2.0
 """Free strip [m] between a new area and those that are there."""
@@ -37,18 +38,11 @@ class NewArea(Struct, frozen=True):
     use: Use = "dwelling"
 
 
-def _fresh(taken: set[str], stem: str) -> str:
-    number = 1
-    while f"{stem}-{number}" in taken:
-        number += 1
-    return f"{stem}-{number}"
-
-
 def with_rooms(project: Project, zone: str, use: Use) -> tuple[Project, str]:
     """The project and the id of its rooms: those named, or new ones where none are."""
     if zone:
         return project, zone
-    fresh = _fresh({z.id for z in project.zones}, "rooms")
+    fresh = numbered_id({z.id for z in project.zones}, "rooms")
     humidity = HumidityClass(number=USE_CLASS[use])
     made = Zone(id=fresh, name=USE_WORDS[use], use=use, temperature=20.0, humidity=humidity)
     return replace(project, zones=(*project.zones, made)), fresh
@@ -56,7 +50,7 @@ def with_rooms(project: Project, zone: str, use: Use) -> tuple[Project, str]:
 
 def with_bare_deck(project: Project, name: str, pitch: float) -> tuple[Project, str]:
     """The project with a build-up of nothing but a deck, and its id."""
-    fresh = _fresh({a.id for a in project.assemblies}, "build-up")
+    fresh = numbered_id({a.id for a in project.assemblies}, "build-up")
     bare = Assembly(
         id=fresh, name=f"{name} build-up",
         layers=(SolidLayer(id="deck", material="plywood", thickness=0.021),),
@@ -84,7 +78,7 @@ def add_area(project: Project, wanted: NewArea) -> Project:
         (left + wanted.length, wanted.depth), (left, wanted.depth),
     )  # fmt: skip
     area = RoofArea(
-        id=_fresh({a.id for a in project.areas}, "area"), name=wanted.name.strip(),
+        id=numbered_id({a.id for a in project.areas}, "area"), name=wanted.name.strip(),
         outline=outline, pitch=wanted.pitch, azimuth=wanted.azimuth, level=3.0,
         assembly=assembly, zone=zone,
     )  # fmt: skip

@@ -8,7 +8,7 @@ from msgspec.structs import replace
 from glacis.core.errors import ValueRefused
 from glacis.core.model.document import Assembly, Climate, Project, RoofArea, Zone
 from glacis.core.model.layers import AirLayer, Layer, MembraneLayer, RoofSpaceLayer, SolidLayer
-from glacis.core.model.lookup import by_id
+from glacis.core.model.lookup import by_id, numbered_id
 from glacis.core.model.validate import check_layer
 
 Change = Callable[[Project], Project]
@@ -49,11 +49,7 @@ def position(layers: tuple[Layer, ...], layer_id: str) -> int:
 
 def new_layer_id(layers: tuple[Layer, ...], stem: str) -> str:
     """An id that no layer of the assembly has yet."""
-    taken = {layer.id for layer in layers}
-    number = 1
-    while f"{stem}-{number}" in taken:
-        number += 1
-    return f"{stem}-{number}"
+    return numbered_id({layer.id for layer in layers}, stem)
 
 
 def set_layer(project: Project, assembly_id: str, layer: Layer) -> Project:

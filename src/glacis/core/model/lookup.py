@@ -28,6 +28,23 @@ def by_id(items: Iterable[T], identifier: str, kind: str, where: str) -> T:
     raise MissingReference(kind, identifier, where)
 
 
+def fresh_id(taken: set[str], stem: str) -> str:
+    """``stem``, or with a number where that is taken."""
+    number, name = 1, stem
+    while name in taken:
+        number += 1
+        name = f"{stem}-{number}"
+    return name
+
+
+def numbered_id(taken: set[str], stem: str) -> str:
+    """``stem`` with the least number that is not taken, from 1."""
+    number = 1
+    while f"{stem}-{number}" in taken:
+        number += 1
+    return f"{stem}-{number}"
+
+
 def area_of(project: Project, identifier: str) -> RoofArea:
     """The roof area with this id."""
     return by_id(project.areas, identifier, "roof area", "The project")

@@ -7,7 +7,7 @@ from glacis.core.graph.reader import Reader
 from glacis.core.heat.parts import THERMAL, Thermal
 from glacis.core.model.document import Climate, Zone
 from glacis.core.moisture.assess import assess_moisture, assess_surface, monthly_air
-from glacis.core.moisture.monthly import MonthAir, Monthly
+from glacis.core.moisture.monthly import MonthAir, Monthly, Profile, profile
 from glacis.core.moisture.surface import Surface
 
 
@@ -55,7 +55,19 @@ def _monthly(read: MonthlyRead) -> Monthly:
     return assess_moisture(read.thermal.layers, read.thermal.films, read.airs.months)
 
 
+def _reads_lines(reader: Reader, area: str) -> Monthly:
+    return reader.value(MONTHLY, area)
+
+
+def _lines(monthly: Monthly) -> tuple[Profile, ...]:
+    if len(monthly.path.places) < 2:
+        return ()
+    return tuple(profile(monthly.path, air) for air in monthly.air)
+
+
 AIR = Part("air", _reads_air, _air)
 """The air on both sides of an area by month (ISO 13788:2012, 4.2 and 5.3)."""
 MONTHLY = Part("monthly", _reads_monthly, _monthly)
 """An area's year of water (ISO 13788:2012, clause 6)."""
+VAPOUR_LINES = Part("vapour lines", _reads_lines, _lines)
+"""Temperature and vapour lines of the twelve months; none without a path."""

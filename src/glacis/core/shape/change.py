@@ -19,10 +19,10 @@ from glacis.core.model.geometry import (
     Opening,
     Point,
 )
-from glacis.core.model.lookup import area_of, by_id, shape_ids, things_of, turning
+from glacis.core.model.lookup import area_of, by_id, fresh_id, shape_ids, things_of, turning
 from glacis.core.model.validate import check_footprint
 from glacis.core.shape.dormers import regrow_dormer
-from glacis.core.shape.footprints import alike, fresh_id, regrow
+from glacis.core.shape.footprints import alike, regrow
 from glacis.core.shape.openings import with_holes
 from glacis.core.shape.overhangs import run_of
 

@@ -8,7 +8,7 @@ from msgspec.structs import replace
 from glacis.core.errors import ValueRefused
 from glacis.core.model.document import Project, RoofArea
 from glacis.core.model.geometry import Dormer, Grown, Point
-from glacis.core.shape.footprints import fresh_id
+from glacis.core.model.lookup import fresh_id
 from glacis.core.shape.planes import plane_of
 
 

@@ -8,7 +8,7 @@ from msgspec.structs import replace
 
 from glacis.core.model.document import Project, RoofArea
 from glacis.core.model.geometry import Footprint, FootprintEdge, Grown, Hole
-from glacis.core.model.lookup import by_id, turning
+from glacis.core.model.lookup import by_id, fresh_id, turning
 from glacis.core.model.validate import LEAST_AREA
 from glacis.core.shape.overhangs import reached, run_of, start_of
 from glacis.core.shape.rims import Band, Rim
@@ -143,15 +143,6 @@ def _like(footprint: Footprint, link: Grown, areas: tuple[RoofArea, ...]) -> Roo
     same = [a for a in own if a.grown and bool(a.grown.edge) == bool(link.edge)]
     level = [a for a in same if a.grown and a.grown.band == link.band]
     return next(iter([*level, *same, *own]), None)
-
-
-def fresh_id(taken: set[str], stem: str) -> str:
-    """``stem``, or with a number where that is taken."""
-    number, name = 1, stem
-    while name in taken:
-        number += 1
-        name = f"{stem}-{number}"
-    return name
 
 
 Built = tuple[str, str]

@@ -7,11 +7,10 @@ from msgspec.structs import replace
 from glacis.core.errors import ValueRefused
 from glacis.core.model.document import Project, RoofArea
 from glacis.core.model.geometry import Point
-from glacis.core.model.lookup import area_of
+from glacis.core.model.lookup import area_of, fresh_id
 from glacis.core.model.outlines import distance, foot_on, holds, meeting
 from glacis.core.shape.change import settle
 from glacis.core.shape.edges import NEAR
-from glacis.core.shape.footprints import fresh_id
 from glacis.core.shape.outline import with_outline
 
 

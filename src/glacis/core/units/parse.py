@@ -41,16 +41,13 @@ _EXTRA: dict[Quantity, dict[str, Unit]] = {
     Quantity.DENSITY: {"pcf": Quantity.DENSITY.unit("us")},
     Quantity.AREA_MASS: {"psf": Quantity.AREA_MASS.unit("us")},
 }
-_FRACTION = re.compile(
-    r"^(?P<sign>-?)\s*(?:(?P<whole>\d+)[\s-]+)?(?P<top>\d+)\s*/\s*(?P<bottom>\d+)"
-)
-_DECIMAL = re.compile(r"^[-+]?(?:\d+(?:[.,]\d+)?|[.,]\d+)")
-_FEET_INCHES = re.compile(
-    r"^(?P<sign>-?)\s*(?P<feet>\d+)\s*(?:'|ft)\s*-?\s*(?P<inches>.*?)\s*(?:\"|in)?$"
-)
-_SLOPE = re.compile(
-    r"^(?P<rise>\d+(?:[.,]\d+)?)\s*(?:(?P<percent>%)|/\s*12|(?::|in|on)\s*(?P<run>\d+(?:[.,]\d+)?))$",
-    re.IGNORECASE,
+# Patterns are compiled when something is first typed: the window opens without them.
+_FRACTION = r"^(?P<sign>-?)\s*(?:(?P<whole>\d+)[\s-]+)?(?P<top>\d+)\s*/\s*(?P<bottom>\d+)"
+_DECIMAL = r"^[-+]?(?:\d+(?:[.,]\d+)?|[.,]\d+)"
+_FEET_INCHES = r"^(?P<sign>-?)\s*(?P<feet>\d+)\s*(?:'|ft)\s*-?\s*(?P<inches>.*?)\s*(?:\"|in)?$"
+_SLOPE = (
+    r"(?i)^(?P<rise>\d+(?:[.,]\d+)?)\s*"
+    r"(?:(?P<percent>%)|/\s*12|(?::|in|on)\s*(?P<run>\d+(?:[.,]\d+)?))$"
 )
 """A pitch as rise over a run of twelve, or in percent."""
 _GLYPHS = {"½": " 1/2", "¼": " 1/4", "¾": " 3/4", "⅛": " 1/8", "⅜": " 3/8", "⅝": " 5/8", "⅞": " 7/8",
@@ -80,20 +77,20 @@ def _fold(symbol: str) -> str:
 
 def _mixed_number(text: str) -> tuple[float | None, str]:
     """The leading number, with a fraction if there is one, and what follows it."""
-    fraction = _FRACTION.match(text)
+    fraction = re.match(_FRACTION, text)
     if fraction:
         if int(fraction["bottom"]) == 0:
             return None, text
         value = int(fraction["whole"] or 0) + int(fraction["top"]) / int(fraction["bottom"])
         return (-value if fraction["sign"] else value), text[fraction.end() :]
-    decimal = _DECIMAL.match(text)
+    decimal = re.match(_DECIMAL, text)
     if decimal is None:
         return None, text
     return float(decimal[0].replace(",", ".")), text[decimal.end() :]
 
 
 def _feet_and_inches(text: str) -> float | None:
-    match = _FEET_INCHES.match(text)
+    match = re.match(_FEET_INCHES, text)
     if not match:
         return None
     inches = 0.0
@@ -124,7 +121,7 @@ def parse(text: str, quantity: Quantity, system: System, field: str = "") -> Rea
         if length is not None:
             return Reading(length, with_unit(length, quantity, system))
     if quantity is Quantity.ANGLE:
-        slope = _SLOPE.match(clean)
+        slope = re.match(_SLOPE, clean)
         if slope:
             run = 100.0 if slope["percent"] else float((slope["run"] or "12").replace(",", "."))
             angle = degrees(atan2(float(slope["rise"].replace(",", ".")), run))

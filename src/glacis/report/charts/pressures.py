@@ -4,8 +4,7 @@ from collections.abc import Iterator
 
 from glacis.core.area.analysed import AnalysedArea
 from glacis.core.climate.year import MONTH_NAMES
-from glacis.core.figures.detail import AreaDetail
-from glacis.core.moisture.monthly import Monthly
+from glacis.core.moisture.monthly import Monthly, Profile
 from glacis.core.units.format import plain, with_unit
 from glacis.core.units.quantities import Quantity, System, from_display, to_display
 from glacis.report.charts.axes import Plot, beyond, month_names, nice_top, ticks
@@ -44,16 +43,15 @@ def _axis(plot: Plot, system: System) -> Iterator[Item]:
 
 
 def pressures_scene(
-    roof: AnalysedArea, detail: AreaDetail, month: int, size: Size, system: System
+    roof: AnalysedArea, lines: Profile | None, month: int, size: Size, system: System
 ) -> Scene:
     """Saturation and vapour pressure through the roof in one month."""
     monthly, (width, height) = roof.monthly, size
-    if not detail.vapour:
+    if lines is None:
         return Scene(
             width, height, (Text(16, 24, "No layer before the outside air.", 12, "second"),)
         )
     air = monthly.air[month]
-    lines = detail.vapour[month]
     unit = Quantity.PRESSURE.unit(system)
     most = max(*lines.saturation, *lines.pressure)
     top = from_display(nice_top(to_display(most, unit), 3), unit)

@@ -2,20 +2,22 @@
 
 from collections.abc import Iterator
 from functools import partial
+from typing import TYPE_CHECKING
 
 from msgspec.structs import replace
 
 from glacis.core.judgement.finding import Evidence, Finding, Remedy, Rule, no_remedies
 from glacis.core.judgement.place import Place, on_edge, on_opening
 from glacis.core.judgement.questions import is_low_slope, sheet_covering
-from glacis.core.judgement.subjects import JunctionSubject, OpeningSubject, ProjectSubject
 from glacis.core.model.document import Project
 from glacis.core.model.edit import set_area, swap
 from glacis.core.model.geometry import CUTTING
 from glacis.core.model.lookup import area_of
-from glacis.core.shape.edges import LEVEL
 from glacis.core.units.format import with_unit
 from glacis.core.units.quantities import Quantity
+
+if TYPE_CHECKING:
+    from glacis.core.judgement.subjects import JunctionSubject, OpeningSubject, ProjectSubject
 
 LEAST_UPSTAND = 0.15
 """Height of a kerb or sleeve over the finished surface at least [m]; 0.3 where snow lies."""
@@ -23,7 +25,7 @@ SMALL_STEP = 0.3
 """Planes that miss each other by less [m] are more likely to have slipped than to be meant."""
 
 
-def _low_upstand(subject: OpeningSubject) -> Iterator[Finding]:
+def _low_upstand(subject: "OpeningSubject") -> Iterator[Finding]:
     opening, roof = subject.opening, subject.roof
     pierces = opening.kind in CUTTING or opening.kind == "post"
     sheeted = sheet_covering(roof.layers) is not None
@@ -50,7 +52,7 @@ def _raised(project: Project, opening: str) -> Project:
     return replace(project, openings=swap(project.openings, made))
 
 
-def _raise_it(project: Project, subject: OpeningSubject, _finding: Finding) -> tuple[Remedy, ...]:
+def _raise_it(project: Project, subject: "OpeningSubject", _finding: Finding) -> tuple[Remedy, ...]:
     height = with_unit(LEAST_UPSTAND, Quantity.THICKNESS, project.units)
     return (Remedy(f"Raise it to {height}", partial(_raised, opening=subject.opening.id)),)
 
@@ -68,7 +70,9 @@ LOW_UPSTAND = Rule(
 )
 
 
-def _small_step(subject: JunctionSubject) -> Iterator[Finding]:
+def _small_step(subject: "JunctionSubject") -> Iterator[Finding]:
+    from glacis.core.shape.edges import LEVEL
+
     if subject.junction.kind != "abutment" or len(subject.planes) < 2:
         return
     planes = {plane.id: plane for plane in subject.planes}
@@ -104,7 +108,7 @@ SMALL_STEP_RULE = Rule(
 )
 
 
-def _twin_names(subject: ProjectSubject) -> Iterator[Finding]:
+def _twin_names(subject: "ProjectSubject") -> Iterator[Finding]:
     known: dict[str, list[str]] = {}
     for area in subject.areas:
         known.setdefault(area.name.strip().casefold(), []).append(area.id)
@@ -132,7 +136,7 @@ def _numbered(project: Project, areas: tuple[str, ...]) -> Project:
 
 
 def _number_them(
-    _project: Project, _subject: ProjectSubject, finding: Finding
+    _project: Project, _subject: "ProjectSubject", finding: Finding
 ) -> tuple[Remedy, ...]:
     return (Remedy("Number them", partial(_numbered, areas=finding.place.areas)),)
 

@@ -1,6 +1,5 @@
 """The Build-up bench: the section to scale, edited in the drawing."""
 
-import uuid
 from collections.abc import Callable
 from functools import partial
 
@@ -22,11 +21,14 @@ from glacis.core.model.edit import (
     thickness_of,
 )
 from glacis.core.model.layers import AirLayer, Layer, SolidLayer
+from glacis.core.moisture.monthly import Profile
+from glacis.core.moisture.parts import VAPOUR_LINES
 from glacis.core.units.format import with_unit
 from glacis.core.units.quantities import Quantity
 from glacis.report.frame import Frame
 from glacis.report.scene import Hot, SceneMaker, saying
 from glacis.report.section import SectionStyle, lay_out, section_scene
+from glacis.session.places import random_name
 from glacis.ui.bench import Bench
 from glacis.ui.core_column import step_layer
 from glacis.ui.desk import Desk
@@ -49,7 +51,7 @@ class FaceDrag:
         self.scale = frame.scale
         self.metre = frame.metre
         self.floor = frame.bottom
-        self.merge = f"drag-{uuid.uuid4().hex}"
+        self.merge = f"drag-{random_name()}"
 
 
 class LayerDrag:
@@ -156,9 +158,16 @@ class SectionBench(Bench):
         return SectionStyle(
             width, height, system=desk.system, selected=desk.selected_layer,
             scale=held.scale if held else None, floor=held.floor if held else None,
-            temperature=desk.settings.show_temperature, vapour=desk.settings.show_vapour,
-            month=desk.telling_month(), live=True, threads=desk.settings.show_threads,
+            temperature=desk.settings.show_temperature, live=True,
+            threads=desk.settings.show_threads,
         )  # fmt: skip
+
+    def _vapour_lines(self, area: str) -> Profile | None:
+        """The lines of the telling month, where they are wanted and there is a path."""
+        if not self.desk.settings.show_vapour:
+            return None
+        lines = self.desk.value(VAPOUR_LINES, area)
+        return lines[self.desk.telling_month()] if lines else None
 
     def _painter(self) -> SceneMaker:
         area, detail = self.desk.area, self.desk.detail
@@ -166,7 +175,8 @@ class SectionBench(Bench):
             words = self.empty_words() or "No layers yet: press Insert to lay the first one."
             return saying(words)
         roof = area.roof
-        return lambda w, h: section_scene(roof, detail, self._style(w, h))
+        vapour = self._vapour_lines(roof.area.id)
+        return lambda w, h: section_scene(roof, detail, replace(self._style(w, h), vapour=vapour))
 
     def _frame(self) -> Frame | None:
         area = self.desk.area

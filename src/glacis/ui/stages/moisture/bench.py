@@ -4,6 +4,7 @@ from PyQt6.QtCore import QPointF, QSize, Qt
 from PyQt6.QtGui import QKeyEvent
 from PyQt6.QtWidgets import QHBoxLayout, QPushButton
 
+from glacis.core.moisture.parts import VAPOUR_LINES
 from glacis.report.charts.pressures import pressures_scene, surface_scene
 from glacis.report.charts.water import verdict_words, water_scene
 from glacis.report.scene import Hot, saying
@@ -54,12 +55,16 @@ class MoistureBench(Bench):
                 canvas.show_scene(saying("nothing to show"), palette)
             return
         roof, system = area.roof, self.desk.system
+        lines = self.desk.value(VAPOUR_LINES, roof.area.id)
         self.say(verdict_words(roof, system))
         self._water.show_scene(
             lambda w, h: water_scene(roof, detail, (w, h), system, month), palette
         )
         self._pressures.show_scene(
-            lambda w, h: pressures_scene(roof, detail, month, (w, h), system), palette
+            lambda w, h: pressures_scene(
+                roof, lines[month] if lines else None, month, (w, h), system
+            ),
+            palette,
         )
         self._surface.show_scene(lambda w, h: surface_scene(roof, w, h, month), palette)
 

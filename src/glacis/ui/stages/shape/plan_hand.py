@@ -1,6 +1,5 @@
 """The hand on the plan of the roof: corners, edges and openings dragged, new outlines drawn."""
 
-import uuid
 from collections.abc import Callable
 from math import hypot
 
@@ -39,6 +38,7 @@ from glacis.core.units.quantities import FOOT, Quantity
 from glacis.report.charts.outlines import Held, fit_shape
 from glacis.report.plan import Fit
 from glacis.report.scene import Hot
+from glacis.session.places import random_name
 from glacis.ui.desk import Desk
 from glacis.ui.drawing.canvas import Canvas
 from glacis.ui.stages.shape.outline_pen import OutlinePen, about, plan_point
@@ -80,7 +80,7 @@ class Drag:
         self.start = start
         self.fit = fit
         self.offset = (grip.anchor[0] - pressed[0], grip.anchor[1] - pressed[1])
-        self.merge = f"drag-{uuid.uuid4().hex}"
+        self.merge = f"drag-{random_name()}"
 
 
 class PlanHand(QObject):

@@ -1,6 +1,5 @@
 """The Site bench: the climate year, the rooms, the targets, the units."""
 
-import uuid
 from functools import partial
 
 from msgspec.structs import replace
@@ -18,6 +17,7 @@ from glacis.core.units.quantities import Quantity
 from glacis.core.units.ranges import range_of
 from glacis.report.charts.climate import climate_scene, humidity_plot, temperature_plot
 from glacis.report.scene import Hot, SceneMaker
+from glacis.session.places import random_name
 from glacis.ui.bench import Bench
 from glacis.ui.desk import Desk
 from glacis.ui.drawing.canvas import Canvas
@@ -252,7 +252,7 @@ class SiteBench(Bench):
     def _press(self, hot: Hot | None, _at: QPointF) -> None:
         self._end_typing()
         self._grab = hot
-        self._merge = f"month-{uuid.uuid4().hex}"
+        self._merge = f"month-{random_name()}"
 
     def _value_at(self, kind: str, y: float) -> float:
         climate = self.desk.project.site.climate
