@@ -1,4 +1,4 @@
-.PHONY: demo test lint bench screenshots count docs prepare
+.PHONY: demo test lint bench screenshots count docs wheel prepare
 
 prepare:
 	@bash tools/prepare.sh
@@ -24,6 +24,9 @@ screenshots: prepare
 
 docs: prepare
 	.venv/bin/python tools/docs.py
+
+wheel: prepare
+	@bash tools/wheel.sh
 
 count:
 	@python3 tools/count.py

@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """The least a PyQt6 program can do: one label, painted."""
 
 import os

@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """The window on the demo, as ``glacis --demo`` opens it, until it is painted and usable."""
 
 import sys

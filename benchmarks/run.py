@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """All benchmarks: ours against a reference measured in the same run."""
 
 import compileall

@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """Benchmarks of the roof in space: planes from outlines, whole shapes, a corner in the hand."""
 
 from functools import partial

@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """Seconds that work takes."""
 
 from collections.abc import Callable

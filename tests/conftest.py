@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """Set the stage before Qt is imported: no display, and a screen large enough for the window."""
 
 import os

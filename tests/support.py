@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """Roofs and reference cases that several tests use."""
 
 import json

@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """Pieces of work for jobs: they cross to another process, so they need a module that it can import."""
 
 import os

@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """Lines of code and of tests, and the share of the tests."""
 
 import subprocess

@@ -1,4 +1,5 @@
 #!/usr/bin/env bash
+# SPDX-License-Identifier: GPL-3.0-or-later
 # Open the window on the demo project; without a display say how to see it.
 set -eu
 cd "$(dirname "$0")/.."

@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """Write the generated pages: rule catalogue, validation table, schema."""
 
 import sys
@@ -8,8 +9,10 @@ import msgspec
 ROOT = Path(__file__).parent.parent
 sys.path.insert(0, str(ROOT / "tests"))
 
+from glacis.cli.words import usage
 from glacis.core.analysis.analyser import Analyser
 from glacis.core.judgement.catalogue import rule_book
+from glacis.core.stages import STAGES
 from glacis.demo.examples import EXAMPLES, example_project
 from glacis.demo.sallow_creek import sallow_creek
 from glacis.demo.shipped import demo_file
@@ -17,6 +20,8 @@ from glacis.demo.tern_point import tern_point
 from glacis.files.libraries import load_library, load_sites
 from glacis.files.project_file import encode
 from glacis.files.schema import project_schema
+from glacis.report.offers import exports
+from glacis.report.results import results_page
 from support import analysed, roof_project
 from validation.conduction import resistance
 from validation.conduction_3d import resistance as resistance_3d
@@ -24,6 +29,8 @@ from validation.framings import FRAMINGS, UP_IN, UP_OUT
 from validation.test_conduction_3d import CASES, blocks_of, layers_of
 from validation.uvalues import ROOFS
 from validation.uvalues_more import MORE
+
+MARK = "<!-- made by make docs: the commands -->"
 
 
 def rules_page() -> str:
@@ -139,6 +146,14 @@ def materials_page() -> str:
     return "\n".join(lines) + "\n"
 
 
+def with_commands(text: str) -> str:
+    """The README with what the command line says of itself, between its two marks."""
+    before, _, rest = text.partition(MARK)
+    _, _, after = rest.partition(MARK)
+    lines = "".join(f"    {line}\n" for line in usage(exports(STAGES)).splitlines())
+    return f"{before}{MARK}\n\n{lines}\n{MARK}{after}"
+
+
 def main() -> int:
     """Write every page."""
     docs = ROOT / "docs"
@@ -155,6 +170,10 @@ def main() -> int:
     for example in EXAMPLES:
         project = example_project(example, load_sites(), lambda: engine)
         (examples / f"{example.id}.glacis").write_bytes(encode(project))
+    results = engine.analyse(tern_point(coast))
+    (docs / "results.md").write_text(results_page(results), encoding="utf-8")
+    readme = ROOT / "README.md"
+    readme.write_text(with_commands(readme.read_text(encoding="utf-8")), encoding="utf-8")
     schema = msgspec.json.format(msgspec.json.encode(project_schema()), indent=2)
     (docs / "project.schema.json").write_bytes(schema + b"\n")
     return 0

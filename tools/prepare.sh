@@ -1,4 +1,5 @@
 #!/usr/bin/env bash
+# SPDX-License-Identifier: GPL-3.0-or-later
 # Make .venv from the lock file and see that Debian's packages for Qt are there.
 # Does nothing where all of it is already in place.
 set -eu
@@ -25,7 +26,7 @@ if [ -n "$missing" ]; then
 fi
 
 stamp=.venv/.prepared
-wanted=$(cat requirements.lock pyproject.toml | sha256sum)
+wanted=$(cat requirements-dev.lock pyproject.toml | sha256sum)
 if [ ! -f "$stamp" ] || [ "$(cat "$stamp")" != "$wanted" ]; then
   python=$(command -v python3.11 || command -v python3)
   "$python" -c 'import sys; sys.exit(sys.version_info[:2] != (3, 11))' || {
@@ -33,7 +34,7 @@ if [ ! -f "$stamp" ] || [ "$(cat "$stamp")" != "$wanted" ]; then
     exit 1
   }
   [ -x .venv/bin/python ] || "$python" -m venv .venv
-  .venv/bin/python -m pip install -q --disable-pip-version-check -r requirements.lock
+  .venv/bin/python -m pip install -q --disable-pip-version-check --require-hashes -r requirements-dev.lock
   .venv/bin/python -m pip install -q --disable-pip-version-check --no-deps --no-build-isolation -e .
   printf '%s' "$wanted" >"$stamp"
 fi

@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """Pictures of every main view, made from the demo project: the poses that the stages declare."""
 
 import os

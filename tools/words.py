@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """Words that must not stand in the project, and functions that grew too long."""
 
 import ast
@@ -14,6 +15,7 @@ FORBIDDEN = re.compile(
     r"ME|NotImplementedError)\b"
     r"|(?<![\w.$\}])/(?:work|root|farm)/|/home/\w+/",
 )
+SPDX = "SPDX-License-Identifier: GPL-3.0-or-later"
 LONGEST_FILE, LONGEST_FUNCTION = 500, 60
 TEXTS = {".py", ".md", ".toml", ".sh", ".json", ".csv", ".xml", ".svg", ".desktop"}
 
@@ -50,6 +52,8 @@ def main() -> int:
             for number, line in enumerate(text.splitlines(), 1):
                 if FORBIDDEN.search(line):
                     faults.append(f"{path}:{number}: {line.strip()[:100]}")
+        if path.suffix in (".py", ".sh") and SPDX not in text[:200]:
+            faults.append(f"{path}: no line '{SPDX}'")
         if path.suffix == ".py":
             faults.extend(long_functions(path, ast.parse(text)))
             if text.count("\n") > LONGEST_FILE:

@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """Run the command line: ``python -m glacis``."""
 
 from glacis.cli.main import main

@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """The command line: exit codes, and what it prints and writes."""
 
 import csv

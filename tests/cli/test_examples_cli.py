@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """The command line on the examples: verdicts by exit code, accepted findings, new keys."""
 
 import json

@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """Whatever one stacks up, Glacis answers: finite figures, true workings, sound remedies, no crash."""
 
 import json

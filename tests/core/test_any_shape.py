@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """Any row of changes to the shape: the document stays sound, areas add up, pictures can be drawn."""
 
 from math import hypot

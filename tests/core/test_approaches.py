@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """Approaches: each starts from a roof that works where it stands, solved for its target."""
 
 import pytest

@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """Accepted findings stay on record and open again when the roof says something else."""
 
 import pytest

@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """Footprints, dormers and openings: areas that follow, sizes by hand, and what is refused."""
 
 from math import atan, cos, degrees, hypot, radians, sin, sqrt, tan

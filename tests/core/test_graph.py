@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """Parts are worked out once for what they read; keys hash once; previews leave nothing behind."""
 
 from functools import partial

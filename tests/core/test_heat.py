@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """U-values: replayed reference cases and laws that must hold for every roof."""
 
 from math import isclose

@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """The document: edits make new documents, ranges are kept, the library is sound."""
 
 from math import cos, radians, tan

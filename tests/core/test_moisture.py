@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """The monthly method: reference cases, an independent optimiser, and conservation of water."""
 
 import numpy as np

@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """Findings about edges, openings and the whole project: found, placed, remedied, accepted."""
 
 import pytest

@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """Bounds are stated once at a field: both ends hold, and refusals speak the reader's units."""
 
 import math

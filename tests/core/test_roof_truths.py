@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """Roofs against independent truths: lower envelopes, distances to the outline, water and lengths."""
 
 from math import atan, cos, degrees, hypot, inf, pi, radians, sin, tan

@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """Every rule has a roof that trips it and one that does not; every remedy helps."""
 
 import pytest

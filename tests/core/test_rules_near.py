@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """For every rule a roof that lies just on the good side of it: no cry of wolf."""
 
 import pytest

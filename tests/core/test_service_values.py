@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """Conductivity in service, corrections, and what the schools make of one roof."""
 
 from math import exp

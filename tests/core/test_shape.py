@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """The roof in space against closed forms, hand calculations and what must always hold."""
 
 from itertools import pairwise

@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """Solving for a target: what is proposed can be bought, meets the wish, and nothing better is missed."""
 
 import pytest

@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """Splitting a free plane by a line: both parts stay in the plane, and what stands on it stays on its part."""
 
 import pytest

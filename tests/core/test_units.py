@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """Units: what people type is understood, and what is shown reads back."""
 
 import pytest

@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """Roofs over outlines: closed forms by hand, and what must hold for any outline and any pitches."""
 
 from collections import Counter

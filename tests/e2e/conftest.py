@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """The real window on the demo, with answers to its questions and nothing left behind."""
 
 import threading

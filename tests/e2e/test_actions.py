@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """Every action, field and key: on the demo, on an example and on nothing at all."""
 
 import pytest

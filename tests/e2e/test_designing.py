@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """Designing through the real window: approach, target, acceptance, variants, corrections."""
 
 import pytest

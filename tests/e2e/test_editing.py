@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """The real window: drag, insert, reorder, remedy, undo, redo, save, reopen."""
 
 import pytest

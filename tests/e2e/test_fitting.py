@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """At the design size and at the least one nothing lies over anything else or beyond its place."""
 
 from itertools import combinations, pairwise

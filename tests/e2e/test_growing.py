@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """Roofs that grow from outlines, on the real window: drawn, dragged, typed, opened up, undone."""
 
 from math import radians, tan

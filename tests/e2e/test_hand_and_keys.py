@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """What the pointer and the keys do on every bench: hover, hints, wheel, fields, what is refused."""
 
 import pytest

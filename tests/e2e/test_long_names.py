@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """Names of any length and kind: nothing breaks, nothing is taken for markup, nothing is lost."""
 
 import io

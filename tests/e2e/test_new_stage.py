@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """A stage from another package comes into every layer of the house without a file of it changing."""
 
 import json

@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """Nothing is worked out while the window paints, selects, scrolls or turns."""
 
 import sys

@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """Pressing a finding goes to its stage and marks its place in the drawing there."""
 
 from PyQt6.QtWidgets import QApplication

@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """What is written in the window can be read: nothing cut off, every figure opens."""
 
 import pytest

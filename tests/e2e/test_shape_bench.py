@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """The Shape bench on the real window: corners in the hand, fields, cuts, turning, undo."""
 
 from math import cos, radians, tan

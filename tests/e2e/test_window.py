@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """The window itself: stages, themes, units, workings, documents, recovery, jobs."""
 
 import json

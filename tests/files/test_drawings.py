@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """Drawings in and out: DXF of our own and of a general library, GeoJSON, and files that are none."""
 
 import json

@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """Every example roof lies in examples/, computes, and says why what is found there is borne."""
 
 from pathlib import Path

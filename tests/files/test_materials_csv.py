@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """Materials go out to a table and come back; a bad table is refused by row and column."""
 
 import pytest

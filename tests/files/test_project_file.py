@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """Project files: readable, whole, migrated, and refused with a reason where they are bad."""
 
 import json

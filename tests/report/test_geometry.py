@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """Drawings of the roof in space, and its rows in the report."""
 
 from itertools import combinations

@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """Drawings and the PDF: to scale, nothing over another, every figure there."""
 
 import io

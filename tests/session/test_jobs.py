@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """Background work: the newest request wins, errors arrive, and nothing outlives the session."""
 
 import os

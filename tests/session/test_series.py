@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """Large series live beside the document: named by content, mapped, never changed."""
 
 import numpy as np

@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """History, autosave and settings, without a display."""
 
 import os

@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """Steady heat through a framed cross-section by finite volumes: an independent truth.
 
 A half bay with its half member, adiabatic at both sides, films inside and outside. Cells are

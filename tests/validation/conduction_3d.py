@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """Steady heat through members that cross: finite volumes in three dimensions.
 
 A quarter of the repeating piece, adiabatic on its four sides, films inside and outside. Cell

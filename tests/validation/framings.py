@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """Framed roofs for the two-dimensional check: what Glacis is given, and the same as patches."""
 
 from typing import NamedTuple

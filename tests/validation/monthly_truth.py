@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """The monthly method by small steps of time: an independent truth for the whole year.
 
 Every small step solves the vapour pressures as an obstacle problem on a chain of nodes: the

@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """The combined method against heat that really spreads: two-dimensional conduction."""
 
 import pytest

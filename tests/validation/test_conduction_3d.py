@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """Members that cross: the product of their shares against heat in three dimensions."""
 
 import pytest

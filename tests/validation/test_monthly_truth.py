@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """The year of water against small steps of time, for roofs of several kinds."""
 
 import pytest

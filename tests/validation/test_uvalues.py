@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """Hand-worked roofs through the whole pipeline, and the table that shows them."""
 
 from pathlib import Path

@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """Hand-worked U-values: the build-up, and the arithmetic as one would do it on paper.
 
 Every expected figure is worked from ISO 6946:2017 with the values written out here, and

@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """More hand-worked U-values: corrections, webbed joists, settling, inverted roofs, US practice.
 
 Expected figures are worked here from ISO 6946:2017 and the values written out, and from

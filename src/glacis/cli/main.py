@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """``glacis``: the window, and what can be done without one."""
 
 import gc

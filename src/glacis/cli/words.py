@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """What the command line says about itself."""
 
 from collections.abc import Sequence

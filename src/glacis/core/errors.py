@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """Errors that Glacis raises for its user."""
 
 from typing import Literal

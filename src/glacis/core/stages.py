@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """The one table of stages, in the order of work; what a stage brings lies in folders by its name.
 
 A stage has one folder, or module, per layer of the house: ``core/<stage>``, ``report/chapters/<stage>``

@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """The steps behind a number, in a form that screen and report both show."""
 
 from msgspec import Struct

@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """Example roofs, one of each kind that is built, and one that is known to fail.
 
 Each is a small project of one area. What the rules find on it is either absent or accepted

@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """Sallow Creek Seed Barn: a gabled barn and its lean-to on an invented plain, in US customary units."""
 
 from msgspec.structs import replace

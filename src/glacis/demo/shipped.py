@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """The demo projects as files that lie beside the program, so that opening one costs no geometry."""
 
 from pathlib import Path

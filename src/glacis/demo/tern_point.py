@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """Tern Point Field Station: four roofs on an invented coast, with deliberate faults."""
 
 from msgspec.structs import replace

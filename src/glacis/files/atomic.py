@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """Write a file whole or not at all, and notice when someone else wrote it."""
 
 import os

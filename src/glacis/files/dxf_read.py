@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """Outlines out of a DXF drawing: closed lines of any kind, blocks taken apart, by layer."""
 
 from collections import defaultdict

@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """The roof as a DXF drawing: outlines, planes, edges by kind, openings and names on their layers."""
 
 import io

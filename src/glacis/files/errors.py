@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """What can be wrong with a file."""
 
 from pathlib import Path

@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """Outlines out of GeoJSON (RFC 7946): polygons with their holes, alone or as features."""
 
 from collections.abc import Iterator

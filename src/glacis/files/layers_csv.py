@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """Schedules of layers as CSV, inside to outside, SI units stated in the head."""
 
 import csv

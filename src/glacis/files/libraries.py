@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """The tables that ship with Glacis: materials, families and invented sites."""
 
 import csv

@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """Materials as a CSV table: written from a library, read into a project.
 
 The columns are those of the shipped table: one row a material, thicknesses in millimetres with

@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """Project files: one readable JSON document with a version and its units stated."""
 
 from collections.abc import Callable

@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """The published JSON Schema of project files, made from the model itself."""
 
 from typing import Any

@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """Schedules of the roof in space as CSV: its edges and junctions, and the angles of its cuts."""
 
 import csv

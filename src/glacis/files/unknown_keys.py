@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """Keep what a newer program wrote: unknown keys ride along in ``extra``."""
 
 from functools import cache

@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """What a report is made of, as values: words, tables, pictures, breaks."""
 
 from typing import Literal

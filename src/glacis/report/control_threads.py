@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """The four control layers as threads beside the section, each touching what does its job."""
 
 from collections.abc import Iterator

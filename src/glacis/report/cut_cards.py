@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """Cut cards: one card for every meeting of two planes, two to a page, to be taken to the saw."""
 
 import io

@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """The faces that ship with Glacis, for window and print."""
 
 from pathlib import Path

@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """Where the layers of a section lie in its drawing."""
 
 from msgspec import Struct

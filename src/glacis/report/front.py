@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """What stands in every report whatever the stages bring: cover, decisions, assumptions, cautions."""
 
 from collections.abc import Iterator

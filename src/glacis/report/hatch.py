@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """Hatches by material family, after general drafting convention, as primitives.
 
 Each drawer fills a rectangle and repeats itself: the same rectangle gives the same marks,

@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """What the stages bring to the report, to the exports and to the results as JSON."""
 
 from collections.abc import Callable

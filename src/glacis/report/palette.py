@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """Ink and paper: every colour by the role it plays, for window and print."""
 
 from collections.abc import Mapping

@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """The calculation report as PDF: unresolved findings first, every figure traceable."""
 
 import io

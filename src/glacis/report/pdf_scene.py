@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """Paint a scene onto a PDF page."""
 
 from reportlab.lib.colors import HexColor

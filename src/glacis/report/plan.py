@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """The small plan of all roof areas, for picking one."""
 
 from math import cos, radians, sin

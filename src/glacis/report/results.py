@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """All headline results as JSON, format ``glacis-results/1``, gathered from the stages' sections."""
 
 from typing import Any

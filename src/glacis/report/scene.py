@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """A drawing as a list of primitives, painted alike by window and PDF.
 
 Lengths are in drawing points, y downwards. Colours are roles of a palette.

@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """The to-scale section of an assembly, outside on top."""
 
 from collections.abc import Iterator

@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """Any drawing as SVG: lines, polygons and words, one point of the drawing to one unit."""
 
 from html import escape

@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """A working as a table of the report."""
 
 from glacis.core.units.format import with_unit

@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """The file of a project: opening, saving, its lock, autosave and recovery."""
 
 from collections.abc import Callable

@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """Long work in the background: progress, pause, cancel, and errors that reach the user.
 
 Work runs in processes of its own, so that the window's thread never waits for its

@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """Autosave: every change reaches disk within a second, and a crash leaves it there.
 
 Each running program holds a lock on its own journal. A journal that nobody holds belongs

@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """Where settings and journals live on this machine.
 
 The folders are those of the XDG base directory specification. The library for them would

@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """One open project: document and history, results, background work, its file and autosave.
 
 The window and the command line both stand on it; it knows no window.

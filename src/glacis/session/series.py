@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """Large series of numbers, kept beside documents by their content.
 
 A document names a series by its hash; undo, journal and the memo carry that name only. The

@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """What the program remembers between runs: window, theme, recent files."""
 
 from contextlib import suppress

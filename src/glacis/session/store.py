@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """The open document, its history and who wants to hear of changes."""
 
 from collections.abc import Callable

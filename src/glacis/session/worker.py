@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """The other end of a job: a process that is given work by its input and answers by its output."""
 
 import pickle

@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """A process that does work for a job: started, spoken to, signalled, ended."""
 
 import os

@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """Accepting a finding: who, in which role, and why; it stays on the record."""
 
 from PyQt6.QtCore import pyqtSignal

@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """What can be done: menus, shortcuts, tooltips and the keyboard page come from these tables."""
 
 from collections.abc import Callable

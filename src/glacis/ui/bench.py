@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """What a stage brings to the window, and what every bench has: a heading, a line, its controls."""
 
 from collections.abc import Callable, Iterator

@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """The core: the plan to pick an area, and its assembly as a drilled core."""
 
 from msgspec.structs import replace

@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """What all parts of the window look at: the session's document and results, selection, settings."""
 
 from collections.abc import Callable

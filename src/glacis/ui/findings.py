@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """The findings: what is wrong or uncertain now, worst first, each with its ways out."""
 
 from datetime import date

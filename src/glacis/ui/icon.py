@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """The program's own sign: a roof slope cut open, in three layers."""
 
 from PyQt6.QtCore import QPointF, QRectF, Qt

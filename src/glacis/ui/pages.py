@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """The keyboard page and the about page."""
 
 from html import escape

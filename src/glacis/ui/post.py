@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """From a background thread to the window's own."""
 
 from collections.abc import Callable

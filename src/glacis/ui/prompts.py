@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """Questions to the user, in one place so that tests can answer them."""
 
 from pathlib import Path

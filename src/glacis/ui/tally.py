@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """The tally: headline figures of the selected area, each opening its working."""
 
 from PyQt6.QtCore import QRectF, QSize, Qt, pyqtSignal

@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """The walk: the stages in the order of work, each with its worst open finding."""
 
 from PyQt6.QtCore import QRectF, QSize, Qt, pyqtSignal

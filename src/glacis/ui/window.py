@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """The window: frame and actions, nothing else."""
 
 from collections.abc import Callable

@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """The working of a figure: every step a checker would redo."""
 
 from collections.abc import Callable

@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """Documents to results, remembering every part under exactly what it reads."""
 
 from functools import cached_property

@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """Another approach for an area: its build-up adapted to the place and solved for the target."""
 
 from collections.abc import Iterator

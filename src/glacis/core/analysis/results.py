@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """Everything that follows from a document, looked up or worked out part by part."""
 
 from functools import cached_property

@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """An analysed roof area: what was stated about it and what follows from that."""
 
 from math import cos, radians

@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """One area with everything that is known about it, gathered from the parts of the stages."""
 
 from msgspec import Struct

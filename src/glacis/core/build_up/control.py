@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """The four control layers of a build-up: what stops water, air, vapour and heat, and where.
 
 A layer does a job by its material; a membrane can do two. The first lines of defence count:

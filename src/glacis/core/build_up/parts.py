@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """Other ways to build an area, as parts of the results."""
 
 from glacis.core.area.analysed import AnalysedArea

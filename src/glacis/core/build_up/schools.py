@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """Where good practitioners disagree: the other school's build-up, to be computed beside this one."""
 
 from collections.abc import Iterator

@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """Twelve months of outside air."""
 
 from glacis.core.model.document import Climate

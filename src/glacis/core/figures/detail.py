@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """What drawings of an area show beyond its figures: lines through the layers, limits, threads."""
 
 from msgspec import Struct

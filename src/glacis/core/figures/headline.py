@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """The headline figures of an area, each with its target and its working."""
 
 from collections.abc import Callable

@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """The figures that are always on the screen, worked out once for an area."""
 
 from msgspec import Struct

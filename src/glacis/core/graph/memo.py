@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """Remembered values: keys that are hashed once, bounded in bytes, with scratch layers."""
 
 from collections import OrderedDict

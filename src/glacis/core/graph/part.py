@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """What a part of the results is: what it reads, how it follows from that, and how it stands."""
 
 from collections.abc import Callable

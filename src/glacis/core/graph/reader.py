@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """One document as parts read it, with every part's value that follows from it."""
 
 from collections.abc import Callable

@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """Thermal resistance of air layers (ISO 6946:2017, 6.9, table 8 and annex D)."""
 
 from glacis.core.heat.surfaces import Direction

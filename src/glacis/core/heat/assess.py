@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """The U-value of an assembly with its air layers, and its surface factor.
 
 ISO 6946:2017: 6.7.2 combined method, 6.9 ventilated air layers, annex F corrections.

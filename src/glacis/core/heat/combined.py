@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """The combined method: upper and lower limit of the total thermal resistance.
 
 ISO 6946:2017, 6.7.2. The upper limit takes heat to flow straight through, section by

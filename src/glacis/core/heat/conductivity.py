@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """Design thermal conductivity: conversion from declared values, and foams in the cold.
 
 ISO 10456:2007, clause 7: lambda_2 = lambda_1 F_T F_m F_a.

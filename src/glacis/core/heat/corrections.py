@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """Additions to U for air voids, fixings and rain on inverted insulation.
 
 ISO 6946:2017, annex F: dU_g (F.2), dU_f (F.3), dU_r (F.4).

@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """Heat lost over a year by degree hours, and what more insulation would still save."""
 
 from collections.abc import Callable

@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """An assembly in numbers at the temperatures it works at in winter.
 
 Foams whose conductivity is a curve are taken at the mean temperature of their layer, found by

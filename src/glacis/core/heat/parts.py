@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """What follows from layers, direction and winter alone: resistances, U, weight."""
 
 from msgspec import Struct

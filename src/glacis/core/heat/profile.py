@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """Temperatures through an assembly at one moment."""
 
 from glacis.core.heat.assess import Films, ventilated_cut

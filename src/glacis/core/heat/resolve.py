@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """From an assembly and its materials to plain numbers per layer, inside to outside."""
 
 from collections.abc import Mapping

@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """Surface resistances and roof spaces.
 
 ISO 6946:2017, table 7 (surface resistances), 6.8 (direction of heat flow) and table 9

@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """The steps behind U, f_Rsi and weight, from the same numbers that made them."""
 
 from msgspec.structs import replace

@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """All rules of the stages, and how a subject is judged by them."""
 
 from collections.abc import Iterable

@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """Findings that a person has accepted, and when that no longer holds.
 
 A decision remembers what the finding said. Where the roof changes so that it says something

@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """Findings, remedies and rules: the words of judgement."""
 
 from collections.abc import Callable, Iterable, Iterator

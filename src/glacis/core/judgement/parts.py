@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """Findings of an area as a part of the results."""
 
 from msgspec import Struct

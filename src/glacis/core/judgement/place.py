@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """Where a finding lies: the project, an area, a layer, an edge, an opening, a step of work."""
 
 from typing import Literal

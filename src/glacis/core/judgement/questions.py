@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """What rules ask of a roof again and again."""
 
 from collections.abc import Iterable

@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """Ways out that several rules offer, as changes of a project."""
 
 from collections.abc import Sequence

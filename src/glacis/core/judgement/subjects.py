@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """What rules are asked about, beside an analysed area."""
 
 from msgspec import Struct

@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """Findings of edges, openings and the project, as parts of the results.
 
 Kept apart from those of areas, so that a window can open before the roof is measured.

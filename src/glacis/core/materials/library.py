@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """The generic materials, their families, and how a table of them is read."""
 
 from collections.abc import Iterable, Mapping

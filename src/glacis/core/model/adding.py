@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """Adding a roof area to a project, with rooms below and a build-up to start from."""
 
 from msgspec import Struct

@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """The project document: one tree of frozen values; a change makes a new document."""
 
 from typing import Annotated, Literal

@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """Changes to a document, each a function from the old one to a new one."""
 
 from collections.abc import Callable

@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """What is stated about the shape of a roof: outlines whose edges raise planes, and what stands on them."""
 
 from typing import Annotated, Literal

@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """Layers of an assembly, from inside to outside."""
 
 from typing import Annotated, Literal

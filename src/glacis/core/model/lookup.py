@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """Find things in a document by their id."""
 
 from collections.abc import Iterable

@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """The base of every value in the document."""
 
 from msgspec import Struct

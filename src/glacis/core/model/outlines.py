@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """What makes an outline no outline: corners on one spot, edges that cross, nothing inside."""
 
 from collections.abc import Sequence

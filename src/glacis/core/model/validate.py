@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """Check a whole document: ranges of values and names that must point at something."""
 
 from collections.abc import Iterator

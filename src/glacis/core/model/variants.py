@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """Alternatives of an assembly: kept, named, promoted, removed."""
 
 from msgspec.structs import replace

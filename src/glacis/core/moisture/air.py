@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """Humid air: saturation and vapour flow constants (ISO 13788:2012, annex E and 4.3)."""
 
 from math import exp, log

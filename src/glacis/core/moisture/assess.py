@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """From an assembly in numbers to the monthly method."""
 
 from glacis.core.heat.assess import Films, ventilated_cut

@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """Indoor vapour pressure month by month (ISO 13788:2012, 5.3 and annex A)."""
 
 from glacis.core.errors import ValueRefused

@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """Interstitial condensation month by month (ISO 13788:2012, clause 6).
 
 Each month is steady. The string finds all condensing interfaces together; wet ones are

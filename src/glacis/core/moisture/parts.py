@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """The air on both sides of an area, what its surface must reach, and its year of water."""
 
 from msgspec import Struct

@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """The vapour path: positions on the s_d axis with their share of the temperature drop.
 
 ISO 13788:2012, 6.4.2: layers with R above 0.25 m²·K/W are cut into equal parts below it.

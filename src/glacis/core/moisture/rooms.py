@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """The air of the rooms over the year, as the Site bench draws it."""
 
 from msgspec import Struct

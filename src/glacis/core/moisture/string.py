@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """The taut string: vapour pressure below saturation along the s_d axis.
 
 ISO 13788:2012, 6.4: the vapour line is the lower convex envelope of the indoor and outdoor

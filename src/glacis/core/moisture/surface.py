@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """Mould at the inner surface: the temperature factor a roof must reach.
 
 ISO 13788:2012, clause 5: monthly f_Rsi,min from the indoor humidity and the critical

@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """The steps behind the monthly method's result."""
 
 from glacis.core.climate.year import MONTH_NAMES, SECONDS

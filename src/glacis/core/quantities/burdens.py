@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """What a build-up costs to buy and what its making gave off: ranges, from library figures.
 
 First cost of materials only, and modules A1 to A3 of EN 15804; labour, transport, waste and

@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """Changes to the shape: each ends with every plane, dormer and hole where it then lies."""
 
 from collections.abc import Mapping

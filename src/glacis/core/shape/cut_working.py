@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """How the angles of a cut come about, by trigonometry that a pocket calculator can redo."""
 
 from collections.abc import Iterator

@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """Angles of cuts where two planes meet in a hip, a valley or a ridge, by vectors in space.
 
 All angles follow from the planes' normals and the line they share; equal and unequal pitches

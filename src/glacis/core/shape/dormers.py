@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """Dormers: small roofs set on a plane, cut where they run into it, and the hole they stand over."""
 
 from math import cos, radians, sin, tan

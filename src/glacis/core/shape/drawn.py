@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """Outlines found in a drawing: put right, scaled, and made footprints with their courtyards."""
 
 from math import hypot

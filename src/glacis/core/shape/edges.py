@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """Edges of the roof: what each is, how long it is, and which area lies beyond it."""
 
 from collections.abc import Iterator

@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """From footprints to roof areas: what each edge raises, and areas that follow their footprint."""
 
 from collections import defaultdict

@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """The level line of all planes over an outline, followed as it rises and shrinks.
 
 Every edge sends its plane inward: the history of the line is a weighted straight skeleton, after

@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """What goes through a roof area or stands on it: where it lies, and the holes it makes."""
 
 from math import cos, radians, sin

@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """Moving corners in plan while every plane stays where it is in space."""
 
 from collections.abc import Callable

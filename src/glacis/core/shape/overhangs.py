@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """How far a roof reaches out beyond its outline, and where its planes begin there."""
 
 from math import hypot, radians, tan

@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """Usual sizes and a free place for what is put on a roof area."""
 
 from typing import cast

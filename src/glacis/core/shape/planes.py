@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """Each roof area as a plane in space: its corners, true area and rafter length."""
 
 from math import cos, radians, sin, tan

@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """The edges of an outline and what rises from them."""
 
 from msgspec import Struct

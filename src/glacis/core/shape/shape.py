@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """The whole roof in space, from the document's areas."""
 
 from typing import Protocol

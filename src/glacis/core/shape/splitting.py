@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """Splitting an area by a line, so that each part can have a plane of its own."""
 
 from math import hypot

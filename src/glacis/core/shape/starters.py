@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """Footprints to start from: a plan form with a roof form over it."""
 
 from math import atan2, cos, degrees, radians, sin, tan

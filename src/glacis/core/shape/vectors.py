@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """Vectors in space, as tuples: x east, y north, z up [m]."""
 
 from math import atan2, degrees, sqrt

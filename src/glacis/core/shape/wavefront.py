@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """A roof over an outline: every edge sends its plane inward, and where planes meet they end."""
 
 from collections import defaultdict

@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """The strip along the eaves where the roof leaves no room for the full insulation."""
 
 from math import cos, radians, sin

@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """What other thicknesses would do, as parts of the results."""
 
 from msgspec import Struct

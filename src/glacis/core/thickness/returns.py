@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """Diminishing returns of the main insulation, and what corrections cost in its millimetres."""
 
 from msgspec import Struct

@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """Thicknesses that meet a target: by one layer, or shared between two.
 
 Only what can be bought is proposed: one or two boards of the material's series.

@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """Numbers as readers expect them: true minus, thin spaces, fractions of an inch."""
 
 from math import isfinite, radians, tan

@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """Read what people type: ``89 mm``, ``3 1/2 in``, ``5'-6"``, ``R-20``, ``0.5 perm``."""
 
 import re

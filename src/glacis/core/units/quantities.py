@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """Kinds of number: what each is called and how SI and US customary readers see it.
 
 Values are SI everywhere inside Glacis. This module is the only place that converts.

@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """What a stated value may be, said once at its field: quantity, least, most, and the source."""
 
 from collections.abc import Iterator, Mapping

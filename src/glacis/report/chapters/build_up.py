@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """The build-up of an area: drawn, lifted apart, its approach and its control layers."""
 
 from typing import Any

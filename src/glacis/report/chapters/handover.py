@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """Everything at full precision, to be read by other programs."""
 
 import msgspec

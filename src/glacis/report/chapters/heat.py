@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """Heat through an area: the workings of its figures, and its results."""
 
 from typing import Any

@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """An area's year of water: said, drawn, worked, and in the results."""
 
 from typing import Any

@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """The basis of design: climate, rooms, targets."""
 
 from msgspec import Struct

@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """Scales, ticks and edges that the charts share."""
 
 from collections.abc import Iterator

@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """The climate year: temperature, humidity, and indoor against outdoor vapour."""
 
 from collections.abc import Iterator

@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """Variants side by side: sections at one scale, figures with their differences."""
 
 from collections.abc import Iterator

@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """The cuts where planes meet: a table, and the chosen one drawn square to its line."""
 
 from collections.abc import Iterator

@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """A build-up with its layers lifted apart and stepped back, so that each shows itself and its lap."""
 
 from collections.abc import Iterator

@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """Flat pieces of a body in a parallel view, in the order they are to be painted.
 
 What lies behind is painted first: for every two pieces that cover each other in the drawing the

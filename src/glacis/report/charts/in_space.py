@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """The roof seen from above at an angle, turned as one likes, shaded by what follows for each area."""
 
 from collections.abc import Iterator

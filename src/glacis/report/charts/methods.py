@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """The schools of averaging side by side, and what the corrections add to each."""
 
 from collections.abc import Iterator

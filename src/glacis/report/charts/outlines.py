@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """The roof in plan to scale: every edge named and measured, the selected area with its corners."""
 
 from collections.abc import Iterator

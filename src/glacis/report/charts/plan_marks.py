@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """What is drawn over the plan of the roof: a footprint in the hand, openings, a new outline, a fault."""
 
 from collections.abc import Iterator

@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """One month's vapour lines on the s_d axis, and the year of the inner surface."""
 
 from collections.abc import Iterator

@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """Diminishing returns: U and annual loss against the thickness of the main insulation."""
 
 from collections.abc import Iterator

@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """What the areas of the view in space are shaded by: build-up, U, moisture, pitch, or nothing."""
 
 from typing import Literal

@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """The resistance staircase: how each path climbs from inside to outside."""
 
 from collections.abc import Iterator

@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """A footprint and its planes as a small plan, before they are put in place."""
 
 from msgspec import Struct

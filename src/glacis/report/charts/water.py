@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """The year of water: where, how much, when it dries."""
 
 from collections.abc import Iterator

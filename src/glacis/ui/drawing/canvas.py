@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """A widget that shows a scene and tells what the pointer does to its parts."""
 
 from collections.abc import Callable

@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """Paint a scene with Qt."""
 
 from PyQt6.QtCore import QPointF, Qt

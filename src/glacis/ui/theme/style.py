@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """The style sheet, filled with the colours of a palette."""
 
 from glacis.report.palette import Palette

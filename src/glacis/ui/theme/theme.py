@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """Fonts, palette and style of the window."""
 
 from functools import cache

@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """What a change would do to every headline figure, before it is made."""
 
 from PyQt6.QtWidgets import QGridLayout

@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """Labelled fields in rows, as the strips under a bench have them."""
 
 from PyQt6.QtWidgets import QComboBox, QGridLayout, QLabel, QWidget

@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """A figure that opens its working when it is pressed."""
 
 from PyQt6.QtCore import QSize, Qt

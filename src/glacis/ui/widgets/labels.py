@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """Labels and layouts used everywhere."""
 
 from typing import TypeVar

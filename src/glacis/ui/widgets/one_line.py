@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """One line of words that gives way to its neighbours: what does not fit ends in an ellipsis."""
 
 from PyQt6.QtCore import QSize

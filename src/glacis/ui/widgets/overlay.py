@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """A panel that lies over a bench until it has done its work."""
 
 from PyQt6.QtCore import QRect, Qt, pyqtSignal

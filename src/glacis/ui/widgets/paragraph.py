@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """Words over several lines at a fixed width, painted at once: no layout has to guess."""
 
 from PyQt6.QtCore import QSize

@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """Severity by shape and word: a solid, a half and an open bar."""
 
 from PyQt6.QtCore import QRectF, QSize, Qt

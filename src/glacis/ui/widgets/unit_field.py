@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """An entry for a figure that takes any unit and says what it understood."""
 
 from typing import Self

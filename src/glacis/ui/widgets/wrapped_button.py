@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """A button whose words may run over several lines."""
 
 from PyQt6.QtCore import QEvent, QRect, QSize, Qt

@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """Moss by pitch and direction."""
 
 from math import cos, radians

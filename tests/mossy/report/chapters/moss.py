@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """Moss in the report, in a file of its own and in the results."""
 
 from typing import Any

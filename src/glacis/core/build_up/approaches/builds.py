@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """The layers each approach starts from, inside to outside, adapted to their setting.
 
 Thicknesses are first guesses; they are solved for the target afterwards.

@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """The approaches: what each is, who builds it and why, what must be true, what it forgives."""
 
 from collections.abc import Callable

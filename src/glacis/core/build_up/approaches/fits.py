@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """Whether a build-up is what its approach says it is."""
 
 from collections.abc import Callable

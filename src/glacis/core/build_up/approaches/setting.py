@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """Where a starting build-up has to work, and the parts of it that several approaches share."""
 
 from msgspec import Struct

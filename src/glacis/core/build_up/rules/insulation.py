@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """Rules about insulation: its joints, fixings, thickness, fire, and what its labels promise."""
 
 from collections.abc import Iterator

@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """Rules about the order of layers: control layers, coverings and separation."""
 
 from collections.abc import Iterator

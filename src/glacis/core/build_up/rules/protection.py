@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """Rules about what lies on, under and around the water layer."""
 
 from collections.abc import Iterator

@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """Rules about heat, surfaces and the data behind them."""
 
 from collections.abc import Iterator

@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """Rules about vapour, retarders and the year of water."""
 
 from glacis.core.moisture.rules import climate, retarders, vapour

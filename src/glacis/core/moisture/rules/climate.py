@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """Rules that depend on the climate and on which way vapour is driven."""
 
 from collections.abc import Iterator

@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """Rules about what controls vapour: its class, its number, and what it locks in."""
 
 from collections.abc import Iterator

@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """Rules about vapour, voids and condensate."""
 
 from collections.abc import Iterator

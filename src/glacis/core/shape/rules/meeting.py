@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """Rules about how areas meet, what goes through them, and what they are called."""
 
 from collections.abc import Iterator

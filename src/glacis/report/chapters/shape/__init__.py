@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """What the Shape stage brings: its chapter, schedules, drawings and cards, and its results."""
 
 from glacis.report.chapters.shape.chapter import SHAPE_CHAPTER

@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """The roof in plan and in space, its areas, true lengths and cuts."""
 
 from msgspec import Struct

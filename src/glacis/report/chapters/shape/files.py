@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """Files about the shape: schedules of edges and cuts, drawings, cut cards."""
 
 from glacis.core.analysis.results import Results

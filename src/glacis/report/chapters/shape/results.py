@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """The shape in the results as JSON: sizes and edges of areas, junctions, cuts, openings."""
 
 from typing import Any

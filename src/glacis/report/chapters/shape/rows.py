@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """What the report says about the roof in space: sizes, lengths and cuts as rows of words."""
 
 from functools import partial

@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """The Build-up bench: the section, edited in the drawing."""
 
 from collections.abc import Iterator

@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """The approach chooser: what each school is, what it asks for, and what it would change here."""
 
 from functools import partial

@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """A new roof area: its size and pitch, the rooms below, then its approach."""
 
 from functools import partial

@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """The strip under the section: what of the selected layer has no place in the drawing."""
 
 from collections.abc import Callable

@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """A material of the user's own: its values, checked against physics, and its source."""
 
 import re

@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """The palette: search the materials by what they are and what they are for."""
 
 from msgspec import Struct

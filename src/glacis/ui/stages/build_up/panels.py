@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """The panels that lie over the section: palette, approaches, solver, new area; each made once."""
 
 from collections.abc import Callable

@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """Solving for the target: what can be bought that meets it, ranked."""
 
 from functools import partial

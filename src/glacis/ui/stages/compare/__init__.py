@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """The Compare bench: variants side by side."""
 
 from collections.abc import Iterator

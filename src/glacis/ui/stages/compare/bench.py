@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """The Compare bench: the built assembly and its variants side by side, drawn to one scale."""
 
 from collections.abc import Callable

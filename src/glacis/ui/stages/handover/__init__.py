@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """The Handover bench: the report and what else can be taken along."""
 
 from collections.abc import Iterator

@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """The Heat bench: paths, thickness and methods."""
 
 from collections.abc import Iterator

@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """What raises U above the clear field: air voids, fixings, rain; each in plain words."""
 
 from functools import partial

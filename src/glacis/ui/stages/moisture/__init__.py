@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """The Moisture bench: the year of water."""
 
 from collections.abc import Iterator

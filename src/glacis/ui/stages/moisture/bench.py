@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """The Moisture bench: the year of water, one month's lines, the inner surface."""
 
 from PyQt6.QtCore import QPointF, QSize, Qt

@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """The Shape bench: the roof drawn, measured and cut."""
 
 from collections.abc import Iterator

@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """The strip under the Shape bench: what the selected area states about itself."""
 
 from collections.abc import Callable

@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """The Shape bench: the roof in plan, in space, as layers, and the cuts where its planes meet."""
 
 from functools import partial

@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """The strip under the plan while an outline is drawn: runs by length and direction."""
 
 from math import atan2, degrees

@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """The strip under the plan for the chosen edge of a footprint, and for the footprint itself."""
 
 from functools import partial

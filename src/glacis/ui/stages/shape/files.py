@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """What the Shape bench reads and writes: pictures, cut cards, outlines out of drawings."""
 
 from collections.abc import Callable

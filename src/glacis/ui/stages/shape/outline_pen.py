@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """The pen on the plan of the roof: a new outline, corner by corner."""
 
 from math import atan2, cos, degrees, hypot, radians, sin

@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """The hand on the plan of the roof: corners, edges and openings dragged, new outlines drawn."""
 
 from collections.abc import Callable

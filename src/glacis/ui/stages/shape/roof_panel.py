@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """A new roof: a plan form with a roof form over it, its sizes, build-up and rooms."""
 
 from functools import partial

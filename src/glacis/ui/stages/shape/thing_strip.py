@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """The strip under the plan for a chosen opening or dormer."""
 
 from functools import partial

@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """What is done to the roof from the buttons and menus of the Shape bench."""
 
 from functools import partial

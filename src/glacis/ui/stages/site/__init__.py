@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """The Site bench: climate, rooms and targets."""
 
 from collections.abc import Iterator

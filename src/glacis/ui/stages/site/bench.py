@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """The Site bench: the climate year, the rooms, the targets, the units."""
 
 from functools import partial

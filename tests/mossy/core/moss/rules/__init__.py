@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """One rule about moss."""
 
 from collections.abc import Iterator

@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """What the stage brings to the window."""
 
 from collections.abc import Iterator

@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """The Moss bench."""
 
 from PyQt6.QtCore import QSize
