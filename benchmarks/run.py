@@ -34,7 +34,8 @@ def start_up() -> tuple[float, float]:
     package is compiled first, as an installation leaves it.
     """
     compileall.compile_dir(str(Path(glacis.__file__).parent), quiet=1)
-    ours, bare = [], []
+    ours: list[float] = []
+    bare: list[float] = []
     with tempfile.TemporaryDirectory() as home:
         environment = {**os.environ, "GLACIS_HOME": home}
         for _ in range(RUNS):

@@ -12,10 +12,11 @@ sys.path.insert(0, str(ROOT / "tests"))
 from glacis.cli.words import usage
 from glacis.core.analysis.analyser import Analyser
 from glacis.core.judgement.catalogue import rule_book
+from glacis.core.model.document import Project
 from glacis.core.stages import STAGES
 from glacis.demo.examples import EXAMPLES, example_project
 from glacis.demo.sallow_creek import sallow_creek
-from glacis.demo.shipped import demo_file
+from glacis.demo.shipped import DemoName, demo_file
 from glacis.demo.tern_point import tern_point
 from glacis.files.libraries import load_library, load_sites
 from glacis.files.project_file import encode
@@ -161,7 +162,10 @@ def main() -> int:
     (docs / "materials.md").write_text(materials_page(), encoding="utf-8")
     (docs / "physics" / "validation.md").write_text(validation_page(), encoding="utf-8")
     coast, plain = load_sites()[:2]
-    for name, project in (("tern-point", tern_point(coast)), ("sallow-creek", sallow_creek(plain))):
+    demos: tuple[tuple[DemoName, Project], ...] = (
+        ("tern-point", tern_point(coast)), ("sallow-creek", sallow_creek(plain)),
+    )  # fmt: skip
+    for name, project in demos:
         demo_file(name).parent.mkdir(exist_ok=True)
         demo_file(name).write_bytes(encode(project))
     examples = ROOT / "examples"

@@ -212,14 +212,14 @@ def test_the_solver_never_proposes_what_misses_its_wish(project, target):
 @given(projects(), st.sampled_from(["si", "us"]), st.sampled_from(["full", "thickness"]))
 def test_any_section_can_be_drawn(project, system, labels):
     results = analyser().analyse(project)
-    roof = results.of("a").roof
+    roof, lines = results.of("a").roof, results.value(VAPOUR_LINES, "a")
     style = SectionStyle(
         700,
         480,
         system=system,
         labels=labels,
         temperature=True,
-        vapour=next(iter(results.value(VAPOUR_LINES, "a")), None),
+        vapour=lines[0] if lines else None,
         threads=True,
         live=True,
     )

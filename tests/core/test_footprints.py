@@ -445,5 +445,7 @@ def test_the_middle_of_an_area_does_not_move_for_its_holes():
         id="light", name="Light", kind="rooflight", area="roof-e1", at=(9.0, 2.0), width=3.0, length=2.0
     ))  # fmt: skip
     whole, holed = (shape_of(p).plane("roof-e1") for p in (project, lit))
+    assert whole is not None
+    assert holed is not None
     assert middle_of(holed) == pytest.approx(middle_of(whole))
     assert middle_of(whole) == pytest.approx((6.0, 2.0))

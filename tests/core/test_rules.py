@@ -32,7 +32,7 @@ GOOD = roof_project(GYPSUM, RETARDER, DEEP_WOOL, UNDERLAY, VENTED, SLATE, pitch=
 
 
 def wool(**framing: float) -> SolidLayer:
-    member = Framing(material="steel-sheet", width=0.01, spacing=0.6, **framing)
+    member = Framing(material="steel-sheet", width=0.01, spacing=0.6, **framing)  # type: ignore[arg-type]
     return replace(WOOL, framing=member)
 
 

@@ -8,8 +8,9 @@ import pytest
 from hypothesis import assume, example, given, settings
 from hypothesis import strategies as st
 
+from glacis.core.model.geometry import Point
 from glacis.core.model.outlines import outline_fault
-from glacis.core.shape.rims import Band, Point, Rim, RoofRefused
+from glacis.core.shape.rims import Band, Rim, RoofRefused
 from glacis.core.shape.wavefront import RoofFace, roof_over
 
 Loops = list[list[Point]]

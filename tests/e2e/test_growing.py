@@ -62,7 +62,7 @@ def type_in(field, text: str) -> None:
     field.setFocus()
     field.selectAll()
     QTest.keyClick(field, Qt.Key.Key_Delete)
-    QTest.keyClicks(field, text)
+    QTest.keyClicks(field, text)  # type: ignore[call-arg, arg-type]
     QTest.keyClick(field, Qt.Key.Key_Return)
 
 

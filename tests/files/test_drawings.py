@@ -4,7 +4,7 @@
 import json
 from math import cos, radians
 
-import ezdxf
+import ezdxf.filemanagement
 import pytest
 from ezdxf import units
 from hypothesis import given, settings
@@ -60,7 +60,7 @@ def test_every_edge_is_drawn_once_at_its_true_length_on_its_layer(tmp_path):
     path = tmp_path / "roof.dxf"
     path.write_bytes(roof_dxf(project, shape_of(project)))
     drawn: dict[str, float] = {}
-    drawing = ezdxf.readfile(path)
+    drawing = ezdxf.filemanagement.readfile(path)
     for line in drawing.modelspace().query("LINE"):
         layer = line.dxf.layer
         drawn[layer] = drawn.get(layer, 0.0) + line.dxf.start.distance(line.dxf.end)
@@ -77,12 +77,12 @@ def test_every_edge_is_drawn_once_at_its_true_length_on_its_layer(tmp_path):
 
 def general_drawing():
     """A drawing as another program might leave it: millimetres, lines, arcs, a block."""
-    drawing = ezdxf.new("R2000")
+    drawing = ezdxf.filemanagement.new("R2000")
     drawing.units = units.MM
     space = drawing.modelspace()
     for a, b in zip(BOX, BOX[1:] + BOX[:1], strict=True):
         ends = [(x * 1000, y * 1000) for x, y in (a, b)]
-        space.add_line(*ends[:: 1 if a[0] < 5 else -1], dxfattribs={"layer": "WALLS"})
+        space.add_line(*ends[:: 1 if a[0] < 5 else -1], dxfattribs={"layer": "WALLS"})  # type: ignore[misc]
     space.add_lwpolyline(
         [(20000, 0), (26000, 0, 0, 0, 1.0), (26000, 6000), (20000, 6000)], format="xyseb", close=True,
         dxfattribs={"layer": "ROUND"},
@@ -149,7 +149,7 @@ def test_files_that_are_not_there_or_hold_nothing_closed(tmp_path):
     for name in ("none.dxf", "none.geojson"):
         with pytest.raises(FileRefused, match="none"):
             read_outlines(tmp_path / name)
-    drawing = ezdxf.new()
+    drawing = ezdxf.filemanagement.new()
     drawing.modelspace().add_line((0, 0), (1, 1))
     drawing.saveas(tmp_path / "open.dxf")
     with pytest.raises(FileRefused, match="at least one closed outline"):

@@ -15,6 +15,7 @@ from glacis.core.model.edit import set_thickness
 from glacis.core.model.layers import Framing, MembraneLayer, SolidLayer
 from glacis.core.moisture.parts import VAPOUR_LINES
 from glacis.core.thickness.returns import returns_of
+from glacis.core.units.quantities import System
 from glacis.report.charts.axes import nice_step, nice_top, ticks
 from glacis.report.charts.climate import climate_scene
 from glacis.report.charts.compare import Column, compare_scene
@@ -89,7 +90,7 @@ def test_labels_never_overlap_even_on_the_most_layered_roof(count):
     assert all(b - a >= 11.9 for a, b in zip(lines, lines[1:], strict=False))
 
 
-def all_scenes(system: str) -> list[Scene]:
+def all_scenes(system: System) -> list[Scene]:
     found = []
     for result in RESULTS.areas:
         roof, detail = result.roof, RESULTS.detail(result.roof.area.id)
@@ -236,12 +237,16 @@ def test_the_report_can_be_stopped():
 
 def test_the_next_board_is_priced_in_words():
     roof = ROOFS[0]
-    words = next_words(returns_of(roof), "si")
+    present = returns_of(roof)
+    assert present is not None
+    words = next_words(present, "si")
     assert "20" in words
     assert "kWh/(m²·a)" in words
     assert "years by price" in words
     dear = replace(roof, targets=replace(roof.targets, heat_price=0.0))
-    assert "never by price" in next_words(returns_of(dear), "us")
+    priceless = returns_of(dear)
+    assert priceless is not None
+    assert "never by price" in next_words(priceless, "us")
 
 
 def test_differences_are_told_against_what_is_built():

@@ -5,6 +5,7 @@ import os
 import queue
 import threading
 from collections.abc import Callable, Iterator
+from typing import Any
 
 import pytest
 from msgspec.structs import replace
@@ -16,7 +17,7 @@ from glacis.session.worker_process import WorkFailed
 from support import demo, library
 from work import SHOUTED, go_on, refuse, remember, seven, vanish
 
-Heard = list[tuple[object, ...]]
+Heard = list[tuple[Any, ...]]
 
 
 class Loop:

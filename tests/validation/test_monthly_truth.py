@@ -4,7 +4,7 @@
 import pytest
 
 from glacis.core.model.document import HumidityClass
-from glacis.core.model.layers import MembraneLayer, SolidLayer
+from glacis.core.model.layers import Layer, MembraneLayer, SolidLayer
 from support import analysed, climate, roof_project
 from validation.monthly_truth import run, saturation
 
@@ -22,7 +22,7 @@ def sheet(material: str) -> MembraneLayer:
     return MembraneLayer(id=material, material=material)
 
 
-ROOFS = {
+ROOFS: dict[str, tuple[Layer, ...]] = {
     "dries": (
         solid("reinforced-concrete", 0.2), sheet("retarder-fixed-10"),
         solid("stone-wool-slab", 0.12), sheet("pvc-sheet"),

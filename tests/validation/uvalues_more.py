@@ -21,7 +21,7 @@ def sheet(material: str) -> MembraneLayer:
 
 
 def rafters(width: float, spacing: float = 0.6, **more: float) -> Framing:
-    return Framing(material="softwood-dense", width=width, spacing=spacing, **more)
+    return Framing(material="softwood-dense", width=width, spacing=spacing, **more)  # type: ignore[arg-type]
 
 
 DECK = solid("plywood", 0.021)
