@@ -6,10 +6,12 @@ import os
 import subprocess
 import sys
 import tempfile
+from collections.abc import Callable
 from functools import partial
 from pathlib import Path
 from statistics import median
 
+from msgspec import Struct
 from msgspec.structs import replace
 
 import glacis
@@ -23,7 +25,7 @@ from shaping import dragged_corner, ragged, whole_shape
 from timing import timed
 
 HERE = Path(__file__).parent
-RUNS = 9
+RUNS = 15
 EDITS = 60
 
 
@@ -51,19 +53,19 @@ def largest(project: Project) -> str:
     return max(project.assemblies, key=lambda assembly: len(assembly.layers)).id
 
 
+def thick_layer(project: Project, assembly: str) -> str:
+    """Id of its first layer of more than 30 mm."""
+    layers = next(a.layers for a in project.assemblies if a.id == assembly)
+    return next(layer.id for layer in layers if getattr(layer, "thickness", 0) > 0.03)
+
+
 def one_edit() -> float:
     """Median seconds from one thickness change in the largest assembly to all results."""
     project = tern_point(load_sites()[0])
     engine = Analyser(load_library())
     engine.analyse(project)
     assembly = largest(project)
-    layer = next(
-        x.id
-        for a in project.assemblies
-        if a.id == assembly
-        for x in a.layers
-        if getattr(x, "thickness", 0) > 0.03
-    )
+    layer = thick_layer(project, assembly)
     times = []
     for k in range(EDITS):
         changed = set_thickness(project, assembly, layer, 0.1 + k / 1000)
@@ -130,7 +132,7 @@ def shared_material() -> float:
 
 
 def yardstick() -> float:
-    """Seconds for a fixed piece of plain Python: what one core of this machine does."""
+    """Seconds for a fixed piece of plain Python: what one core of this machine does just now."""
 
     def work() -> None:
         total = 0.0
@@ -140,34 +142,86 @@ def yardstick() -> float:
     return median(timed(work) for _ in range(7))
 
 
+def with_hours() -> float:
+    """Median seconds for one thickness change where the site carries 8,760 hours of 8 series."""
+    project = tern_point(load_sites()[0])
+    climate = replace(project.site.climate, rain=tuple(k / 1000 for k in range(8760 * 8)))
+    project = replace(project, site=replace(project.site, climate=climate))
+    engine = Analyser(load_library())
+    engine.analyse(project)
+    assembly = largest(project)
+    layer = thick_layer(project, assembly)
+    times = []
+    for k in range(EDITS):
+        changed = set_thickness(project, assembly, layer, 0.1 + k / 1000)
+        times.append(timed(partial(engine.analyse, changed)))
+    return median(times)
+
+
+QUIET = 0.028
+"""What the yardstick took when the machine that the bars were set on had nothing else to do [s]."""
+
+
+class Row(Struct, frozen=True):
+    """What was timed, against what, and the most it may be of it.
+
+    Attributes:
+        what: in words.
+        ours: how it is timed [s].
+        reference: what the bar is: another program, or a time on a quiet machine.
+        most: times that reference.
+        seconds: of the reference where it is a time [s]; 0 where it is measured.
+    """
+
+    what: str
+    ours: Callable[[], float]
+    reference: str
+    most: float = 1.0
+    seconds: float = 0.0
+
+
+ROWS = (
+    Row("one thickness change to all results", one_edit, "5 ms", seconds=0.005),
+    Row("the same, 8760 hours x 8 series beside it", with_hours, "6 ms", seconds=0.006),
+    Row("one edit in 200 areas, 60 assemblies", large_edit, "15 ms", seconds=0.015),
+    Row("100 areas after a shared material", shared_material, "150 ms", seconds=0.150),
+    Row("shape of 200 areas", whole_shape, "50 ms", seconds=0.050),
+    Row("skeleton of 100 edges", partial(ragged, 100, 9), "100 ms", seconds=0.100),
+    Row("skeleton of 1000 edges", partial(ragged, 1000, 3), "5 s", seconds=5.0),
+    Row("corner of 12 edges, all redrawn", dragged_corner, "1/30 s", seconds=1 / 30),
+    Row("solve for a target, two layers", solver, "200 ms", seconds=0.200),
+)
+START_AT_MOST = 3.3
+"""Times the start of a bare window."""
+
+
+def show(what: str, mine: float, name: str, reference: float, most: float) -> bool:
+    """Print one row; whether its bar is met."""
+    ratio = mine / reference
+    met = ratio <= most
+    mark = "" if met else "  missed"
+    print(
+        f"{what:<44}{mine * 1e3:>9.2f}  {name:<24}{reference * 1e3:>8.2f}{ratio:>8.2f}{most:>6.1f}{mark}"
+    )
+    return met
+
+
 def main() -> int:
     """Print the table; exit 1 where a bar is missed."""
+    print(f"{'what':<44}{'ours ms':>9}  {'reference':<24}{'ms':>8}{'ratio':>8}{'bar':>6}")
     ours, bare = start_up()
-    edit, shared, stick = one_edit(), shared_material(), yardstick()
-    large, solving, shaping = large_edit(), solver(), whole_shape()
-    hundred, thousand, drag = ragged(100, 9), ragged(1000, 3), dragged_corner()
-    rows = [
-        ("start to painted demo window", ours, "bare PyQt6 window", bare, ours / bare, 4.0),
-        ("one thickness change to all results", edit, "10 ms", 0.010, edit / 0.010, 1.0),
-        ("100 areas after a shared material", shared, "150 ms", 0.150, shared / 0.150, 1.0),
-        ("one edit in 200 areas, 60 assemblies", large, "50 ms", 0.050, large / 0.050, 1.0),
-        ("shape of 200 areas", shaping, "50 ms", 0.050, shaping / 0.050, 1.0),
-        ("skeleton of 100 edges", hundred, "100 ms", 0.100, hundred / 0.100, 1.0),
-        ("skeleton of 1000 edges", thousand, "5 s", 5.0, thousand / 5.0, 1.0),
-        ("corner of 12 edges, all redrawn", drag, "1/30 s", 1 / 30, drag * 30, 1.0),
-        ("solve for a target, two layers", solving, "200 ms", 0.200, solving / 0.200, 1.0),
-        ("one thickness change to all results", edit, "200k float steps", stick, edit / stick, 0.5),
-    ]
-    print(f"{'what':<40}{'ours ms':>9}  {'reference':<20}{'ms':>8}{'ratio':>8}{'bar':>6}")
-    missed = False
-    for what, mine, name, reference, ratio, bar in rows:
-        missed = missed or ratio > bar
-        mark = "" if ratio <= bar else "  missed"
-        print(
-            f"{what:<40}{mine * 1e3:>9.2f}  {name:<20}{reference * 1e3:>8.2f}"
-            f"{ratio:>8.2f}{bar:>6.1f}{mark}"
-        )
-    return int(missed)
+    met = [show("start to painted demo window", ours, "bare PyQt6 window", bare, START_AT_MOST)]
+    for row in ROWS:
+        before = yardstick()
+        mine = row.ours()
+        slower = max(1.0, (before + yardstick()) / 2 / QUIET)
+        name = f"{row.reference} x {slower:.2f}"
+        met.append(show(row.what, mine, name, row.seconds * slower, row.most))
+    print(
+        "Times are on a quiet machine; each bar is stretched by how much slower a fixed piece of plain\n"
+        f"Python ran just before and after than the {QUIET * 1e3:.0f} ms it took there."
+    )
+    return int(not all(met))
 
 
 if __name__ == "__main__":
