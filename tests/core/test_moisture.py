@@ -8,12 +8,13 @@ from hypothesis import strategies as st
 from scipy.optimize import linprog
 
 from glacis.core.climate.year import SECONDS
-from glacis.core.moisture.air import DELTA_0, dew_point, saturation_pressure
+from glacis.core.moisture.air import dew_point, saturation_pressure
 from glacis.core.moisture.indoor import excess
 from glacis.core.moisture.monthly import MonthAir, Monthly, profile, run_year
 from glacis.core.moisture.path import PathLayer, build_path
 from glacis.core.moisture.string import along, corners
 from glacis.core.moisture.surface import required_factor
+from glacis.core.units.quantities import DELTA_0
 from support import case
 
 

@@ -19,7 +19,7 @@ from glacis.core.model.lookup import numbered_id
 from glacis.core.thickness.solve import Option, Wish, solve
 
 TRIED = 6
-"""Answers of the solver that are judged before one is taken."""
+"""Answers of the solver that are judged before one is taken; our judgement: the best are among the first."""
 KEPT_COVERINGS = ("masonry", "timber", "mineral-board", "metal")
 
 

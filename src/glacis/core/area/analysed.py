@@ -14,6 +14,9 @@ from glacis.core.model.lookup import plan_area
 from glacis.core.moisture.monthly import Monthly
 from glacis.core.moisture.surface import Surface
 
+ROUNDING = 1e-9
+"""Share by which U may lie above a target that is met [-]; our judgement, well above rounding."""
+
 
 class AnalysedArea(Struct, frozen=True):
     """One area with its results.
@@ -49,6 +52,15 @@ class AnalysedArea(Struct, frozen=True):
     surface: Surface
     monthly: Monthly
     weight: float
+
+    def meets(self, transmittance: float) -> bool:
+        """Whether a U [W/(m²·K)] meets the target, rounding apart."""
+        return transmittance <= self.target * (1 + ROUNDING)
+
+    @property
+    def meets_target(self) -> bool:
+        """Whether U with its corrections meets the target."""
+        return self.meets(self.heat.transmittance)
 
     @property
     def winter_surface(self) -> float:

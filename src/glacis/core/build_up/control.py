@@ -10,14 +10,14 @@ from typing import Literal
 
 from msgspec import Struct
 
-from glacis.core.heat.resolve import LayerData
+from glacis.core.heat.resolve import LayerData, of_weight
 
 Control = Literal["water", "air", "vapour", "thermal"]
 CONTROLS: tuple[Control, ...] = ("water", "air", "vapour", "thermal")
 REAL_CONTROL = 2.0
 """From this s_d [m] on a layer counts as vapour control (DIN 4108-3:2018, 3.1.7 and practice)."""
 OF_WEIGHT = 0.2
-"""Insulation from this share of the strongest layer's R on counts."""
+"""Insulation from this share of the strongest layer's R on counts [-]; our judgement: less is a lining."""
 
 
 class Thread(Struct, frozen=True):
@@ -46,12 +46,7 @@ def vapour_layers(layers: tuple[LayerData, ...]) -> tuple[int, ...]:
 
 def thermal_layers(layers: tuple[LayerData, ...]) -> tuple[int, ...]:
     """Insulation of weight."""
-    strongest = max((x.resistance for x in layers if x.is_insulation), default=0.0)
-    return tuple(
-        i
-        for i, x in enumerate(layers)
-        if x.is_insulation and x.resistance >= OF_WEIGHT * strongest > 0
-    )
+    return tuple(i for i in of_weight(layers, OF_WEIGHT) if layers[i].resistance > 0)
 
 
 def control_layers(layers: tuple[LayerData, ...]) -> tuple[Thread, ...]:

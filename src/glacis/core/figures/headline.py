@@ -81,7 +81,7 @@ def headlines(roof: AnalysedArea) -> tuple[Headline, ...]:
     return (
         Headline(
             "u", "U-value", heat.transmittance, q.TRANSMITTANCE, roof.target,
-            heat.transmittance <= roof.target * (1 + 1e-9), True,
+            roof.meets_target, True,
         ),
         Headline("r", "R total", heat.effective, q.RESISTANCE, None, None, False),
         Headline(

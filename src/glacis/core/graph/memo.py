@@ -11,7 +11,8 @@ from msgspec import Struct
 LIMIT = 96 * 1024 * 1024
 """How much the values of a memo may weigh together [bytes]; our judgement."""
 TOKENS = 20_000
-"""How many values are told apart before those not met for as long are forgotten."""
+"""How many values are told apart before those not met for as long are forgotten; our judgement: ten
+large projects' worth."""
 
 Token = Hashable
 Key = tuple[str, Token]

@@ -10,12 +10,15 @@ _TABLE: dict[Direction, tuple[float, ...]] = {
     "down": (0.0, 0.11, 0.13, 0.15, 0.17, 0.19, 0.21, 0.22, 0.23),
 }
 _CONDUCTION = 0.025
+"""Conductivity of still air at 10 °C [W/(m·K)] (ISO 6946:2017, annex D.2)."""
 _STEFAN_BOLTZMANN = 5.670374419e-8
+"""[W/(m²·K⁴)] (CODATA 2018, exact by definition of its constants)."""
 HIGH_EMISSIVITY = 0.8
 """From this emissivity of both faces on, the table holds (ISO 6946:2017, 6.9.2)."""
 SLIGHT_FROM = 500e-6
+"""Vent openings from which an air layer is slightly ventilated [m²/m] (ISO 6946:2017, 6.9.3)."""
 WELL_FROM = 1500e-6
-"""Vent openings [m²/m] that bound a slightly ventilated air layer (6.9.3, 6.9.4)."""
+"""Vent openings from which it is well ventilated [m²/m] (ISO 6946:2017, 6.9.4)."""
 
 
 def tabulated(depth: float, direction: Direction) -> float:

@@ -28,10 +28,12 @@ RAIN_WORDS = {
 """f·x [W·day/(m²·K·mm)] by joint and covering: 0.04 from F.4, the lower ones usual for approved
 systems, whose approval decides."""
 HEATING_LIMIT = 12.0
-"""A month colder than this [°C] counts to the heating season for rain (common practice)."""
+"""A month colder than this [°C] counts to the heating season for rain; our judgement after the usual
+heating limit of houses."""
 SMALL = 0.03
-"""Corrections below this share of U in all may be left out (7)."""
+"""Corrections below this share of U in all may be left out [-] (ISO 6946:2017, clause 7)."""
 THROUGH = 0.8
+"""Coefficient α of a fixing that passes through the whole insulation [-] (ISO 6946:2017, F.3.2)."""
 
 
 class Addition(Struct, frozen=True):

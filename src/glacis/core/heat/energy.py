@@ -9,7 +9,9 @@ from glacis.core.climate.year import DAYS
 from glacis.core.model.document import Climate
 
 HOURS_A_DAY = 24.0
+"""By definition."""
 PER_KILO = 1e-3
+"""By definition."""
 
 
 def degree_hours(climate: Climate, indoor: float) -> float:

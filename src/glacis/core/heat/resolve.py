@@ -1,7 +1,7 @@
 # SPDX-License-Identifier: GPL-3.0-or-later
 """From an assembly and its materials to plain numbers per layer, inside to outside."""
 
-from collections.abc import Mapping
+from collections.abc import Iterable, Mapping, Sequence
 from typing import Literal
 
 from msgspec import Struct
@@ -17,6 +17,8 @@ from glacis.core.model.layers import AirLayer, Framing, MembraneLayer, RoofSpace
 AIR_SD = 0.01
 """Equivalent air layer thickness of any air layer [m] (ISO 13788:2012, 4.3.2)."""
 LARGEST_R = 1e6
+"""Resistance of a layer whose conductivity is next to none [m²·K/W], so that sums stay finite; our
+judgement."""
 LayerKind = Literal["solid", "membrane", "air", "roof-space"]
 
 
@@ -122,6 +124,20 @@ class LayerData(Struct, frozen=True):
     def has_role(self, role: str) -> bool:
         """Whether its material can do this job."""
         return self.material is not None and role in self.material.roles
+
+
+def strongest(layers: Sequence[LayerData], among: Iterable[int] | None = None) -> int | None:
+    """Index of the insulation with the largest R, of all layers or ``among`` some; None for none."""
+    places = range(len(layers)) if among is None else among
+    found = [index for index in places if layers[index].is_insulation]
+    return max(found, key=lambda index: layers[index].resistance) if found else None
+
+
+def of_weight(layers: Sequence[LayerData], share: float) -> list[int]:
+    """Indices of the insulation that has a ``share`` [-] of the strongest layer's R or more."""
+    index = strongest(layers)
+    least = share * layers[index].resistance if index is not None else 0.0
+    return [i for i, x in enumerate(layers) if x.is_insulation and x.resistance >= least]
 
 
 class Known(Struct, frozen=True):

@@ -12,8 +12,11 @@ from glacis.core.model.layers import RoofCovering
 Direction = Literal["up", "horizontal", "down"]
 
 STEEPEST_UP = 60.0
+"""Up to this pitch [°] heat through a roof counts as flowing upwards; by ISO 6946:2017, table 7, a flow
+within 30° of the horizontal is a horizontal one."""
 R_SI: dict[Direction, float] = {"up": 0.10, "horizontal": 0.13, "down": 0.17}
 R_SE = 0.04
+"""Outer surface resistance in any direction [m²·K/W] (ISO 6946:2017, table 7)."""
 R_SI_MOULD = 0.25
 """Inner resistance for mould checks on opaque parts (ISO 13788:2012, 4.4.1)."""
 

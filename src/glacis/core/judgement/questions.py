@@ -10,12 +10,17 @@ from glacis.core.judgement.place import on_area
 from glacis.core.model.document import HumidityClass, SetPoint
 
 LOW_SLOPE = 10.0
-"""Below this pitch [°] a roof is called low-slope here."""
+"""Below this pitch [°] a roof is called low-slope here; our judgement: coverings that shed water by laps
+begin there."""
 WET_SET_POINT = 0.65
+"""Rooms held at this relative humidity [-] or more count as wet; our judgement: the upper edge of what
+dwellings ever hold through a winter."""
 TIGHT_SD = 20.0
-"""From this s_d [m] on a layer lets next to nothing through."""
+"""From this s_d [m] on a layer lets next to nothing through; our judgement, between the 10 m of a
+retarder and the 1500 m of a barrier (DIN 4108-3:2018)."""
 OPEN_MU = 10.0
-"""Up to this vapour resistance factor insulation counts as open."""
+"""Up to this vapour resistance factor insulation counts as open [-]; our judgement: fibres lie below 5,
+foams above 20 (ISO 10456:2007, table 4)."""
 FIBRES = ("mineral-fibre", "plant-fibre", "loose-fill")
 STIFF_FIBRES = (
     "stone-wool-slab",

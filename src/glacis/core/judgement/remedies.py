@@ -7,7 +7,8 @@ from functools import partial
 from msgspec.structs import replace
 
 from glacis.core.area.analysed import AnalysedArea
-from glacis.core.heat.resolve import LayerData
+from glacis.core.build_up.control import OF_WEIGHT
+from glacis.core.heat.resolve import LayerData, of_weight
 from glacis.core.judgement.finding import Remedy
 from glacis.core.model.document import Assembly, Fixing, Project
 from glacis.core.model.edit import (
@@ -76,11 +77,7 @@ def move(project: Project, assembly: str, layer_id: str, index: int) -> Project:
 
 def warm_side_index(roof: AnalysedArea) -> int:
     """Where a control layer belongs: just inside the innermost insulation of weight."""
-    heaviest = max((x.resistance for x in roof.layers if x.is_insulation), default=0.0)
-    for index, layer in enumerate(roof.layers):
-        if layer.is_insulation and layer.resistance >= 0.2 * heaviest:
-            return index
-    return 0
+    return next(iter(of_weight(roof.layers, OF_WEIGHT)), 0)
 
 
 def membrane_remedies(

@@ -143,12 +143,16 @@ def read_material(row: Row) -> Material:
     )
 
 
+def one_or_two_boards(material: Material | None) -> list[float]:
+    """Thicknesses [m] that one or two boards of a material can make, rising."""
+    series = material.thicknesses if material else ()
+    return sorted({*series, *(round(a + b, 6) for a in series for b in series)})
+
+
 def nearest_purchasable(material: Material | None, thickness: float) -> float:
     """The thickness [m] that can be bought nearest to the one asked for."""
     series = material.thicknesses if material else ()
     if not series:
         return round(thickness, 3)
-    options = set(series)
-    if thickness > max(series):
-        options |= {round(a + b, 6) for a in series for b in series}
+    options = one_or_two_boards(material) if thickness > max(series) else series
     return min(options, key=lambda option: (abs(option - thickness), option))

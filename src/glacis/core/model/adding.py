@@ -10,7 +10,7 @@ from glacis.core.model.layers import SolidLayer
 from glacis.core.model.lookup import numbered_id
 
 GAP = 2.0
-"""Free strip [m] between a new area and those that are there."""
+"""Free strip between a new area and those that are there [m]; our judgement: its labels have room."""
 USE_CLASS: dict[Use, int] = {"store": 1, "dwelling": 3, "work": 2, "wet": 5}
 USE_WORDS: dict[Use, str] = {
     "dwelling": "Dwelling", "work": "Work rooms", "wet": "Wet rooms", "store": "Store",

@@ -18,9 +18,10 @@ CUTTING: tuple[OpeningKind, ...] = ("rooflight", "hatch", "chimney")
 
 
 STEEPEST = 85.0
-"""Pitch of a plane at most [°]; what is steeper is a wall."""
+"""Pitch of a plane at most [°]; what is steeper is a wall; our judgement."""
 FLATTEST_PLANE = 0.5
-"""Pitch of a plane that rises from an edge at least [°]."""
+"""Pitch of a plane that rises from an edge at least [°]; our judgement: below it planes do not meet
+within any building."""
 PlanePitch = Annotated[
     float,
     Range("pitch", Quantity.ANGLE, FLATTEST_PLANE, STEEPEST, advice="What is upright is a verge."),

@@ -13,7 +13,7 @@ RoofCovering = Literal["tiles", "sheeted", "low-emissivity", "boards-and-felt", 
 
 PHYSICS = "by definition"
 THICKEST_LAYER = 3.0
-"""[m]"""
+"""[m]; our judgement: deeper than any layer of a roof."""
 LayerThickness = Annotated[float, Range("thickness", Quantity.THICKNESS, 1e-5, THICKEST_LAYER)]
 
 

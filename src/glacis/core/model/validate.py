@@ -26,8 +26,10 @@ THICKEST_ROOF = 6.0
 LEAST_AREA = 1e-4
 """A roof area in plan at least [m²]; our judgement: less is a slip of the hand."""
 FARTHEST = 1e5
-"""Corners lie within so much of the origin [m], where heights still keep their millimetres."""
+"""Corners lie within so much of the origin [m]; our judgement: there heights still keep their
+millimetres."""
 MONTHS = 12
+"""By definition."""
 
 SHARE = Range("framing share", Quantity.SHARE, 0.0, 1.0, PHYSICS)
 WHOLE_ROOF = Range("all layers together", Quantity.THICKNESS, 0.0, THICKEST_ROOF)

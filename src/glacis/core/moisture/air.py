@@ -3,9 +3,6 @@
 
 from math import exp, log
 
-DELTA_0 = 2.0e-10
-"""Vapour permeability of still air in the monthly method [kg/(m·s·Pa)] (4.3)."""
-
 
 def saturation_pressure(temperature: float) -> float:
     """Saturation vapour pressure [Pa] at ``temperature`` [°C] (annex E.1)."""

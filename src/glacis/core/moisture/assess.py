@@ -2,7 +2,7 @@
 """From an assembly in numbers to the monthly method."""
 
 from glacis.core.heat.assess import Films, ventilated_cut
-from glacis.core.heat.resolve import LayerData
+from glacis.core.heat.resolve import LayerData, strongest
 from glacis.core.model.document import Climate, Zone
 from glacis.core.moisture.indoor import indoor_pressures, outdoor_pressures
 from glacis.core.moisture.monthly import MonthAir, Monthly, run_year
@@ -11,12 +11,6 @@ from glacis.core.moisture.surface import Surface, required_factor
 
 WOOD_GAIN = 0.03
 """Most gain of moisture in wood-based layers, by mass [-] (DIN 4108-3:2018, 5.2.4)."""
-
-
-def main_insulation(layers: tuple[LayerData, ...]) -> int | None:
-    """Index of the insulating layer with the largest R, or None."""
-    found = [index for index, layer in enumerate(layers) if layer.is_insulation]
-    return max(found, key=lambda index: layers[index].resistance) if found else None
 
 
 def water_limit(layer: LayerData) -> float | None:
@@ -36,7 +30,7 @@ def vapour_path(layers: tuple[LayerData, ...], films: Films) -> Path:
     cut = ventilated_cut(layers)
     ends = cut.share == 1
     counted = layers[: cut.index] if ends else layers
-    main = main_insulation(counted)
+    main = strongest(counted)
     middle = len(counted) if main is None else main
     parts = tuple(
         PathLayer(

@@ -19,6 +19,8 @@ CLASS_WORDS = {
     5: "laundries, breweries, pools, wet laboratories",
 }
 _FALLS_TO_ZERO_AT = 20.0
+"""Outside temperature at which the excess of a humidity class has fallen to nothing [°C]
+(ISO 13788:2012, annex A)."""
 
 
 def excess(number: int, outside: float) -> float:

@@ -11,14 +11,16 @@ from typing import Literal
 from msgspec import Struct
 
 from glacis.core.climate.year import SECONDS
-from glacis.core.moisture.air import DELTA_0, saturation_pressure
+from glacis.core.moisture.air import saturation_pressure
 from glacis.core.moisture.path import Path
 from glacis.core.moisture.string import along, corners, flows
+from glacis.core.units.quantities import DELTA_0
 
 Verdict = Literal["none", "dries", "accumulates"]
 OCTOBER = 9
+"""Index of the month that lists begin with (ISO 13788:2012, 6.3: the start is sought from any month)."""
 DRY = 1e-12
-"""Water below this [kg/m²] counts as none."""
+"""Water below this [kg/m²] counts as none; our judgement: a millionth of a gram, well above rounding."""
 
 
 class MonthAir(Struct, frozen=True):

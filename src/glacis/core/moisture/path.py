@@ -9,9 +9,9 @@ from math import ceil
 from msgspec import Struct
 
 LARGEST_STEP = 0.25
-"""Largest thermal resistance of one step [m²·K/W]."""
+"""Largest thermal resistance of one step [m²·K/W] (ISO 13788:2012, 6.4.1)."""
 SAME_PLACE = 1e-9
-"""Closer than this on the s_d axis [m] counts as one place."""
+"""Closer than this on the s_d axis [m] counts as one place; our judgement, well above rounding."""
 
 
 class PathLayer(Struct, frozen=True):

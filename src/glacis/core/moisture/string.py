@@ -10,7 +10,7 @@ from collections.abc import Sequence
 from collections.abc import Set as AbstractSet
 
 TOUCH = 1e-9
-"""Relative depth [-] below a straight line that counts as touching."""
+"""Relative depth below a straight line that counts as touching [-]; our judgement, well above rounding."""
 
 
 def _envelope(s: Sequence[float], p: Sequence[float], first: int, last: int) -> list[int]:

@@ -4,11 +4,10 @@
 from glacis.core.climate.year import MONTH_NAMES, SECONDS
 from glacis.core.heat.assess import Heat
 from glacis.core.heat.surfaces import R_SI_MOULD
-from glacis.core.moisture.air import DELTA_0
 from glacis.core.moisture.monthly import Interface, MonthAir, Monthly, profile
 from glacis.core.moisture.surface import Surface
 from glacis.core.units.format import significant as sig
-from glacis.core.units.quantities import Quantity
+from glacis.core.units.quantities import DELTA_0, Quantity
 from glacis.core.working import Step, Working
 
 ISO = "ISO 13788:2012"

@@ -11,7 +11,8 @@ from glacis.core.model.lookup import turning
 from glacis.core.model.outlines import LEAST_EDGE, distance, holds
 
 FAR = 2000.0
-"""Drawings that lie farther [m] from the origin than this are moved to where they are wanted."""
+"""Drawings that lie farther [m] from the origin than this are moved to where they are wanted; our
+judgement: such figures are coordinates of a map."""
 
 
 class FoundLoop(Struct, frozen=True):

@@ -15,11 +15,12 @@ EdgeKind = Literal[
     "parapet", "kerb", "penetration",
 ]  # fmt: skip
 NEAR = 0.005
-"""Corners and lines closer than this [m] are one."""
+"""Corners and lines closer than this [m] are one; our judgement: half the play of a carpenter's line."""
 LEVEL = 0.01
-"""Ends closer in height than this [m] are level."""
+"""Ends closer in height than this [m] are level; our judgement: the play of a string line."""
 STRAIGHT = 1e-3
-"""Planes whose slopes across an edge differ by less [-] run on as one."""
+"""Planes whose slopes across an edge differ by less [-] run on as one; our
+judgement, well above rounding."""
 
 
 Side = tuple[float, float, float, float, Plane]

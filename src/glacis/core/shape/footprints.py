@@ -16,11 +16,13 @@ from glacis.core.shape.rims import Band, Rim
 from glacis.core.shape.wavefront import RoofFace, roof_over
 
 WALL = 90.0
+"""Pitch of what stands upright [°], by definition."""
 SIDES = (
     "north", "north-east", "east", "south-east", "south", "south-west", "west", "north-west",
 )  # fmt: skip
 LOWEST_TOP = 5.0
-"""Pitch [°] up to which a level top keeps the fall that was stated for it."""
+"""Pitch [°] up to which a level top keeps the fall that was stated for it; our judgement: more is a plane
+of its own."""
 
 
 def bands_of(edge: FootprintEdge, lowest: float) -> tuple[Band, ...]:

@@ -12,7 +12,7 @@ from glacis.core.model.lookup import things_of
 from glacis.core.shape.dormers import dormer_shape
 
 CLEAR = 0.01
-"""How far [m] an opening stays from the edge of its area."""
+"""How far [m] an opening stays from the edge of its area; our judgement: a joint."""
 
 
 def opening_outline(opening: Opening, area: RoofArea) -> tuple[Point, ...]:

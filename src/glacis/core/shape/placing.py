@@ -20,6 +20,7 @@ SIZES: dict[str, tuple[float, float, float]] = {
 }  # fmt: skip
 """Width, length and upstand of each [m]."""
 STEPS = 12
+"""Places tried across an area in each direction for something new; our judgement."""
 
 
 def _name(project: Project, words: str) -> str:

@@ -10,7 +10,7 @@ from glacis.core.model.lookup import plan_area, turning
 from glacis.core.shape.vectors import Vector
 
 FLAT = 0.5
-"""Below this pitch [°] a plane counts as level for its edges."""
+"""Below this pitch [°] a plane counts as level for its edges; our judgement: 0.9 %, less than any fall."""
 
 
 class Plane(Struct, frozen=True):

@@ -7,7 +7,7 @@ from glacis.core.errors import GlacisError
 from glacis.core.model.geometry import Point
 
 ALIKE = 1e-9
-"""Directions and speeds closer than this are one."""
+"""Directions and speeds closer than this are one [-]; our judgement, well above rounding."""
 
 
 class RoofRefused(GlacisError):

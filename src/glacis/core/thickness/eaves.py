@@ -6,6 +6,7 @@ from math import cos, radians, sin
 from msgspec import Struct
 
 from glacis.core.area.analysed import AnalysedArea
+from glacis.core.heat.resolve import strongest
 from glacis.core.thickness.solve import insulation_indices, transmittance_at
 from glacis.core.units.format import significant
 from glacis.core.units.quantities import Quantity
@@ -42,10 +43,9 @@ def eaves_of(roof: AnalysedArea) -> Eaves | None:
     width, thickness = roof.area.eaves_width, roof.area.eaves_thickness
     if width <= 0 or thickness <= 0:
         return None
-    found = insulation_indices(roof)
-    if not found:
+    index = strongest(roof.layers, insulation_indices(roof))
+    if index is None:
         return None
-    index = max(found, key=lambda i: roof.layers[i].resistance)
     u_strip = transmittance_at(roof, index, min(thickness, roof.layers[index].thickness))
     share = min(1.0, width * eaves_length(roof) / roof.true_area)
     whole = (1 - share) * roof.heat.transmittance + share * u_strip

@@ -5,12 +5,12 @@ from msgspec import Struct
 
 from glacis.core.area.analysed import AnalysedArea
 from glacis.core.heat.energy import PER_KILO, CurvePoint, Step20, curve, degree_hours, pay_back
-from glacis.core.heat.resolve import rescaled
+from glacis.core.heat.resolve import rescaled, strongest
 from glacis.core.quantities.burdens import carbon_of, cost_of
 from glacis.core.thickness.solve import exact_thickness, insulation_indices, transmittance_at
 
 MORE = 0.02
-"""The step that is priced [m]."""
+"""The step that is priced [m]; our judgement: the least step in which boards are sold."""
 
 
 class Returns(Struct, frozen=True):
@@ -35,8 +35,7 @@ class Returns(Struct, frozen=True):
 
 def main_index(roof: AnalysedArea) -> int | None:
     """The insulation with the largest R among what counts."""
-    found = insulation_indices(roof)
-    return max(found, key=lambda i: roof.layers[i].resistance) if found else None
+    return strongest(roof.layers, insulation_indices(roof))
 
 
 def returns_of(roof: AnalysedArea) -> Returns | None:

@@ -10,16 +10,18 @@ from typing import Literal
 
 from msgspec import Struct
 
-from glacis.core.area.analysed import AnalysedArea
+from glacis.core.area.analysed import ROUNDING, AnalysedArea
 from glacis.core.heat.assess import assess, weight
 from glacis.core.heat.corrections import rain_per_day
 from glacis.core.heat.resolve import LayerData, rescaled
+from glacis.core.materials.library import one_or_two_boards
 from glacis.core.moisture.assess import assess_moisture
 from glacis.core.moisture.monthly import Verdict
 from glacis.core.quantities.burdens import carbon_of, cost_of
 
 MOST_OPTIONS = 8
-REACH = 1e-9
+"""Answers shown at most; our judgement: a list that is read to its end."""
+
 
 Order = Literal["thickness", "weight", "cost", "carbon"]
 
@@ -103,8 +105,7 @@ def transmittance_at(roof: AnalysedArea, index: int, thickness: float) -> float:
 
 def purchasable(layer: LayerData) -> list[float]:
     """Thicknesses [m] that one or two boards of the layer's material can make, rising."""
-    series = layer.material.thicknesses if layer.material else ()
-    return sorted({*series, *(round(a + b, 6) for a in series for b in series)})
+    return one_or_two_boards(layer.material)
 
 
 def least_thickness(roof: AnalysedArea, index: int, target: float) -> float | None:
@@ -116,7 +117,7 @@ def least_thickness(roof: AnalysedArea, index: int, target: float) -> float | No
     series = purchasable(roof.layers[index])
 
     def meets(thickness: float) -> bool:
-        return transmittance_at(roof, index, thickness) <= target * (1 + REACH)
+        return transmittance_at(roof, index, thickness) <= target * (1 + ROUNDING)
 
     place = bisect_left(series, True, key=meets)
     return series[place] if place < len(series) and meets(series[place]) else None
@@ -171,7 +172,7 @@ def _meets(
 ) -> Callable[[float], bool]:
     def check(other: float) -> bool:
         layers = with_thicknesses(roof.layers, {first: thickness, second: other})
-        return transmittance_of(roof, layers) <= target * (1 + REACH)
+        return transmittance_of(roof, layers) <= target * (1 + ROUNDING)
 
     return check
 
@@ -210,11 +211,11 @@ def solve(roof: AnalysedArea, wish: Wish) -> Solution:
     kept = []
     for candidate, thickness, mass, outside in options:
         reasons = []
-        if wish.height is not None and thickness > wish.height + REACH:
+        if wish.height is not None and thickness > wish.height + ROUNDING:
             reasons.append("height")
-        if wish.weight is not None and mass > wish.weight + REACH:
+        if wish.weight is not None and mass > wish.weight + ROUNDING:
             reasons.append("weight")
-        if outside < wish.least_outside - REACH:
+        if outside < wish.least_outside - ROUNDING:
             reasons.append("share outside")
         for reason in reasons:
             shut_out[reason] = shut_out.get(reason, 0) + 1

@@ -15,13 +15,20 @@ from msgspec import Struct
 System = Literal["si", "us"]
 
 INCH = 0.0254
+"""[m], exact by definition (international yard and pound agreement, 1959)."""
 FOOT = 0.3048
+"""[m], exact by definition (the same)."""
 POUND = 0.45359237
+"""[kg], exact by definition (the same)."""
 BTU = 1055.05585262
+"""[J], of the International Table (ISO 80000-5:2019)."""
 HOUR = 3600.0
+"""[s], by definition."""
 FAHRENHEIT_STEP = 5.0 / 9.0
 US_PERM = 5.72135e-11
+"""[kg/(m²·s·Pa)] at 0 °C, one grain an hour through a square foot at an inch of mercury (ASTM E96)."""
 DELTA_0 = 2.0e-10
+"""Vapour permeability of still air in the monthly method [kg/(m·s·Pa)] (ISO 13788:2012, 4.3)."""
 
 
 class Unit(Struct, frozen=True):

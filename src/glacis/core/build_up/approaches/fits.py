@@ -4,9 +4,12 @@
 from collections.abc import Callable
 
 from glacis.core.heat.corrections import inverted_layers
-from glacis.core.heat.resolve import LayerData
+from glacis.core.heat.resolve import LayerData, of_weight
 
 Layers = tuple[LayerData, ...]
+COUNTS = 0.1
+"""Insulation from this share of the strongest layer's R on belongs to an approach [-]; our judgement: less
+is a lining or a levelling board."""
 
 
 def _has(layers: Layers, *materials: str) -> bool:
@@ -14,8 +17,7 @@ def _has(layers: Layers, *materials: str) -> bool:
 
 
 def _insulation(layers: Layers) -> list[int]:
-    strongest = max((x.resistance for x in layers if x.is_insulation), default=0.0)
-    return [i for i, x in enumerate(layers) if x.is_insulation and x.resistance >= 0.1 * strongest]
+    return of_weight(layers, COUNTS)
 
 
 def _framed(layers: Layers) -> list[int]:

@@ -5,6 +5,8 @@ from collections.abc import Iterator
 from functools import partial
 
 from glacis.core.area.analysed import AnalysedArea
+from glacis.core.build_up.control import REAL_CONTROL
+from glacis.core.heat.resolve import strongest
 from glacis.core.judgement.finding import Evidence, Finding, Remedy, Rule, no_remedies
 from glacis.core.judgement.place import on_area
 from glacis.core.judgement.remedies import (
@@ -14,15 +16,11 @@ from glacis.core.judgement.remedies import (
     warm_side_index,
 )
 from glacis.core.model.document import Project
-from glacis.core.moisture.assess import main_insulation
 from glacis.core.units.quantities import Quantity
-
-REAL_CONTROL = 2.0
-"""From this s_d [m] on a sheet counts as vapour control (EN 1995 practice, DIN 4108-3)."""
 
 
 def _cold_side_control(roof: AnalysedArea) -> Iterator[Finding]:
-    main = main_insulation(roof.layers)
+    main = strongest(roof.layers)
     if main is None or roof.zone.temperature <= min(roof.climate.temperature):
         return
     inside = sum(layer.sd_dry for layer in roof.layers[:main])
@@ -65,7 +63,7 @@ COLD_SIDE_CONTROL = Rule(
 
 
 def _no_air_layer(roof: AnalysedArea) -> Iterator[Finding]:
-    main = main_insulation(roof.layers)
+    main = strongest(roof.layers)
     if main is None:
         return
     if any(layer.has_role("air") for layer in roof.layers[: main + 1]):
@@ -101,7 +99,7 @@ NO_AIR_LAYER = Rule(
     "build-up",
     "mind",
     "Moving air carries far more moisture into a roof than diffusion does, and heat out of it.",
-    "DIN 4108-7:2011; common practice",
+    "DIN 4108-7:2011",
     _no_air_layer,
     _add_air_layer,
 )
@@ -130,7 +128,7 @@ COVERING_PITCH = Rule(
     "build-up",
     "stop",
     "Water backs up through the laps of a covering that lies flatter than it was made for.",
-    "General trade values; the product's approval decides",
+    "Our judgement after general trade values; the product's approval decides",
     _covering_pitch,
     no_remedies,
 )
@@ -167,7 +165,7 @@ NO_WATER_LAYER = Rule(
     "build-up",
     "stop",
     "Every roof needs one layer whose job is to keep rain out.",
-    "Common practice",
+    "Our judgement: a roof is there to keep the rain out",
     _no_water_layer,
     _add_water_layer,
 )
@@ -215,7 +213,7 @@ SEPARATION = Rule(
     "build-up",
     "mind",
     "Plasticiser and oils wander between sheet, foam and bitumen; the sheet shrinks or softens.",
-    "Common practice; the makers' compatibility tables decide",
+    "Our judgement: plasticiser and solvents wander; the makers' compatibility tables decide",
     _plastics_apart,
     _separate,
 )
@@ -247,7 +245,7 @@ ROOT_LAYER = Rule(
     "build-up",
     "stop",
     "Roots find every seam; a waterproofing that is not root-proof leaks under its planting.",
-    "EN 13948 root test; common practice",
+    "EN 13948 root test",
     _root_layer,
     _add_root_layer,
 )

@@ -5,7 +5,7 @@ from collections.abc import Iterator
 from functools import partial
 
 from glacis.core.area.analysed import AnalysedArea
-from glacis.core.heat.resolve import LayerData
+from glacis.core.heat.resolve import LayerData, strongest
 from glacis.core.judgement.finding import Finding, Remedy, Rule, Severity, no_remedies
 from glacis.core.judgement.questions import (
     FIBRES,
@@ -64,7 +64,7 @@ EXPOSED = Rule(
     "stop",
     "Foam, fibre and underlay lose their strength in sunlight within weeks or months; a layer "
     "that is no covering must not stay the last one.",
-    "Product limits of exposure; common practice",
+    "Our judgement: sheets and foams are sold with a limit of days in the sun; the product's limit decides",
     _exposed,
     _cover,
 )
@@ -96,7 +96,7 @@ PROTECTION = Rule(
     "build-up",
     "mind",
     "Stones and pavers work through a sheet under every step and every frost.",
-    "Common practice for loose-laid and planted roofs",
+    "Our judgement: what is laid loose or dug in rubs and pierces the sheet below it",
     _bare_sheet,
     _protect,
 )
@@ -211,7 +211,7 @@ METAL_BED = Rule(
     "mind",
     "Water that condenses or is driven under the metal stays there and corrodes it from below; "
     "soft metals go first.",
-    "Common practice for seamed metal",
+    "Our judgement: seamed metal moves with heat and sweats beneath; makers ask for a separating layer",
     _metal_bed,
     _mat,
 )
@@ -243,7 +243,7 @@ CLOSED_UNDERLAY = Rule(
     "stop",
     "Felt and plastic underlays were made for roofs with an air space below them; straight over "
     "filled rafters they hold the water in.",
-    "DIN 4108-3:2018, 5.3.3; common failure",
+    "DIN 4108-3:2018, 5.3.3",
     _closed_underlay,
     _open_underlay,
 )
@@ -282,7 +282,7 @@ COVER_BOARD = Rule(
     "build-up",
     "note",
     "Some lay it always, against hail, feet and fire; some call it waste. Say which is meant.",
-    "Open disagreement of good practice",
+    "Our judgement: good practice disagrees openly, so both schools are computed",
     _soft_bed,
     _cover_board,
 )
@@ -293,10 +293,10 @@ def _pierced_barrier(roof: AnalysedArea) -> Iterator[Finding]:
     if stated.fixing != "counted" or stated.fixings.per_area <= 0:
         return
     named = [i for i, x in enumerate(roof.layers) if x.id == stated.fixings.layer]
-    insulation = [i for i, x in enumerate(roof.layers) if x.is_insulation]
-    if not insulation:
+    main = strongest(roof.layers)
+    if main is None:
         return
-    fixed = named[0] if named else max(insulation, key=lambda i: roof.layers[i].resistance)
+    fixed = named[0] if named else main
     pierced = []
     for layer in reversed(roof.layers[:fixed]):
         if layer.kind == "membrane" and layer.has_role("vapour"):
@@ -328,7 +328,7 @@ PIERCED = Rule(
     "mind",
     "Every screw is a hole; a bituminous sheet closes round it, a thin foil does not. Over wet "
     "rooms adhere, or seal.",
-    "Common practice; the system's approval decides",
+    "Our judgement: a hole in a barrier leaks more than its area; the system's approval decides",
     _pierced_barrier,
     _adhere,
 )
@@ -350,7 +350,7 @@ PLANTING_LOAD = Rule(
     "note",
     "Dry weights of the library are no design loads. The structural engineer decides by the "
     "saturated weight of the products used.",
-    "EN 1991-1-1; common practice for planted roofs",
+    "EN 1991-1-1; our judgement of what a light deck carries",
     _planting_load,
     no_remedies,
 )

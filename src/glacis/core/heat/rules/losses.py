@@ -18,7 +18,7 @@ from glacis.core.units.quantities import Quantity
 
 
 def _target(roof: AnalysedArea) -> Iterator[Finding]:
-    if roof.heat.transmittance <= roof.target * (1 + 1e-9):
+    if roof.meets_target:
         return
     yield Finding(
         "heat.target",
@@ -161,7 +161,7 @@ UNKNOWN = Rule(
     "build-up",
     "stop",
     "A layer without values makes every figure of its roof worthless.",
-    "Completeness of data",
+    "Our judgement: a figure without its origin cannot be checked",
     _unknown,
     no_remedies,
 )
@@ -254,7 +254,7 @@ SOURCE = Rule(
     "build-up",
     "note",
     "A checker cannot follow a figure that comes from nowhere.",
-    "Completeness of data",
+    "Our judgement: a figure without its origin cannot be checked",
     _source,
     no_remedies,
 )

@@ -7,6 +7,7 @@ from functools import partial
 from glacis.core.area.analysed import AnalysedArea
 from glacis.core.build_up.control import vapour_layers
 from glacis.core.climate.year import mean_temperature
+from glacis.core.heat.resolve import strongest
 from glacis.core.judgement.finding import Evidence, Finding, Remedy, Rule, Severity
 from glacis.core.judgement.questions import (
     TIGHT_SD,
@@ -29,13 +30,13 @@ from glacis.core.judgement.remedies import (
 )
 from glacis.core.model.document import Project
 from glacis.core.model.edit import set_thickness
-from glacis.core.moisture.assess import main_insulation
 from glacis.core.moisture.indoor import outdoor_pressures
 from glacis.core.moisture.rules.vapour import condensing_plane
 from glacis.core.units.quantities import Quantity
 
 INWARD_DRIVE = 300.0
-"""Outdoor over indoor vapour pressure [Pa] that drives vapour inwards for long."""
+"""Outdoor over indoor vapour pressure [Pa] that drives vapour inwards for long; our judgement: a fifth of
+what a heated dwelling drives outwards in a mild winter."""
 WET_AIR, MUCH_RAIN = 0.7, 600.0
 HARD_FROST, ICE_FROST, ICE_U = -12.0, -10.0, 0.2
 LEAST_FLAT_CHANNEL, LEAST_CHANNEL = 0.15, 0.02
@@ -45,7 +46,7 @@ TILES = ("slate", "clay-tile", "concrete-tile", "wood-shingles", "fibre-cement-s
 
 def _unvented_fibre(roof: AnalysedArea) -> Iterator[Finding]:
     layers = roof.layers
-    main = main_insulation(layers)
+    main = strongest(layers)
     if main is None or is_vented(roof) or not is_open_insulation(layers[main]):
         return
     if condensing_plane(roof) is not None or any(x.is_insulation for x in layers[main + 1 :]):
@@ -95,7 +96,7 @@ UNVENTED_FIBRE = Rule(
 
 
 def _cold_store(roof: AnalysedArea) -> Iterator[Finding]:
-    main = main_insulation(roof.layers)
+    main = strongest(roof.layers)
     if main is None or roof.zone.temperature >= mean_temperature(roof.climate):
         return
     inside = sd_inside(roof.layers, main)
@@ -113,7 +114,7 @@ def _cold_store(roof: AnalysedArea) -> Iterator[Finding]:
 
 def _turn_round(_project: Project, roof: AnalysedArea, found: Finding) -> tuple[Remedy, ...]:
     layer = roof.layers[index_of(roof, found.layers[0])]
-    main = main_insulation(roof.layers)
+    main = strongest(roof.layers)
     if layer.kind != "membrane" or main is None:
         return ()
     change = partial(move, assembly=roof.assembly.id, layer_id=layer.id, index=main)
@@ -126,14 +127,14 @@ COLD_STORE = Rule(
     "build-up",
     "stop",
     "Over a cold room vapour is driven inwards all year: the control layer belongs outside.",
-    "ISO 13788:2012, 6.4; common practice for cold stores",
+    "ISO 13788:2012, 6.4; our judgement of which side is the warm one",
     _cold_store,
     _turn_round,
 )
 
 
 def _inward(roof: AnalysedArea) -> Iterator[Finding]:
-    main = main_insulation(roof.layers)
+    main = strongest(roof.layers)
     if main is None or is_wet(roof) or roof.zone.temperature < mean_temperature(roof.climate) - 12:
         return
     outside = outdoor_pressures(roof.climate)
@@ -169,7 +170,7 @@ INWARD = Rule(
     "mind",
     "Where rooms are cooled and the air outside is wet, vapour comes from outside and condenses on "
     "the back of a tight inner sheet.",
-    "Common practice for hot humid climates",
+    "Our judgement: in hot humid climates vapour comes from outside, so the tight layer belongs there",
     _inward,
     _open_inside,
 )
@@ -237,7 +238,7 @@ SECOND_WATER = Rule(
     "build-up",
     "mind",
     "Tiles and slates shed rain; they do not seal against it. A roof for dry country leaks in a wet one.",
-    "Common practice; details fit only for dry sites",
+    "Our judgement: details that shed rain on dry sites let it in where it is driven",
     _second_water,
     _catch,
 )
@@ -296,7 +297,7 @@ ICE = Rule(
     "note",
     "Meltwater dams up behind ice and finds the laps. Insulation and a ventilated covering keep the "
     "snow cold.",
-    "Common practice in snow country",
+    "Our judgement: snow melts over warmth and dams at the cold eaves",
     _ice,
     _colder_covering,
 )

@@ -7,6 +7,7 @@ from functools import partial
 from glacis.core.area.analysed import AnalysedArea
 from glacis.core.build_up.control import vapour_layers
 from glacis.core.climate.year import mean_temperature
+from glacis.core.heat.resolve import strongest
 from glacis.core.judgement.finding import Evidence, Finding, Remedy, Rule
 from glacis.core.judgement.questions import (
     TIGHT_SD,
@@ -28,13 +29,13 @@ from glacis.core.judgement.remedies import (
     warm_side_index,
 )
 from glacis.core.model.document import Project
-from glacis.core.moisture.assess import main_insulation
 from glacis.core.units.quantities import Quantity
 
 CLASS_TWO_SD = 3.5
-"""s_d [m] of a class II retarder, 1 US perm."""
+"""s_d of a class II retarder, 1 US perm [m] (US model codes, retarder classes by ASTM E96)."""
 COLD_MONTH = 5.0
-"""A coldest month below this [°C] makes a cold climate here."""
+"""A coldest month below this [°C] makes a cold climate here; our judgement: there a ceiling without any
+vapour control wets its roof."""
 
 
 def needed_inside(outside: float) -> float:
@@ -52,7 +53,7 @@ def needed_inside(outside: float) -> float:
 
 def _retarder_class(roof: AnalysedArea) -> Iterator[Finding]:
     layers = roof.layers[: roof.heat.counted]
-    main = main_insulation(layers)
+    main = strongest(layers)
     if main is None or min(roof.climate.temperature) > COLD_MONTH or roof.monthly.verdict == "none":
         return
     if not is_open_insulation(layers[main]):
@@ -129,7 +130,7 @@ OPEN_CELL = Rule(
 
 
 def _doubled(roof: AnalysedArea) -> Iterator[Finding]:
-    main = main_insulation(roof.layers)
+    main = strongest(roof.layers)
     if main is None:
         return
     sheets = [
@@ -155,14 +156,14 @@ DOUBLED = Rule(
     "build-up",
     "note",
     "Two control layers trap what lies between them and make it unclear which is the air layer.",
-    "Common practice",
+    "Our judgement: water between two tight layers has no way out",
     _doubled,
     _take_one,
 )
 
 
 def _no_vapour(roof: AnalysedArea) -> Iterator[Finding]:
-    main = main_insulation(roof.layers)
+    main = strongest(roof.layers)
     if main is None or is_wet(roof) or not is_open_insulation(roof.layers[main]):
         return
     if roof.zone.temperature <= mean_temperature(roof.climate) or roof.zone.use == "store":
@@ -196,7 +197,7 @@ NO_VAPOUR = Rule(
     "note",
     "Some build without one and trust an airtight board and an open outside; some never would. Say "
     "which is meant.",
-    "Open disagreement of good practice",
+    "Our judgement: good practice disagrees openly, so both schools are computed",
     _no_vapour,
     _lay_retarder,
 )
@@ -233,7 +234,7 @@ BUILT_IN = Rule(
     "moisture",
     "mind",
     "A screed brings litres of water to the square metre. Between two tight sheets they stay.",
-    "ISO 13788:2012 leaves built-in water out; common practice",
+    "ISO 13788:2012 leaves built-in water out; our judgement that it must be let out",
     _built_in,
     _dry_side,
 )

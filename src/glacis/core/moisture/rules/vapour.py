@@ -6,7 +6,7 @@ from functools import partial
 
 from glacis.core.area.analysed import AnalysedArea
 from glacis.core.climate.year import coldest_three_mean
-from glacis.core.heat.resolve import LayerData
+from glacis.core.heat.resolve import LayerData, strongest
 from glacis.core.judgement.finding import (
     Evidence,
     Finding,
@@ -25,7 +25,7 @@ from glacis.core.judgement.remedies import (
 )
 from glacis.core.model.document import Project
 from glacis.core.model.edit import set_thickness
-from glacis.core.moisture.assess import face_limit, main_insulation
+from glacis.core.moisture.assess import face_limit
 from glacis.core.moisture.monthly import Interface
 from glacis.core.moisture.working import place_name
 from glacis.core.thickness.solve import purchasable
@@ -34,13 +34,15 @@ from glacis.core.units.quantities import DELTA_0, US_PERM, Quantity
 CLASS_ONE_SD = DELTA_0 / (0.1 * US_PERM)
 """s_d [m] of a class I retarder, 0.1 US perm."""
 VOID_FROM = 0.010
+"""An air layer from this depth [m] can carry air along it; our judgement: less is a joint."""
 LEAST_PLANE = 7.0
-"""Least temperature of the condensing plane [°C] at ordinary indoor humidity."""
+"""Least temperature of the condensing plane [°C] at ordinary indoor humidity: 45 °F by the insulation
+ratio rule of US model codes."""
 
 
 def _control_membranes(roof: AnalysedArea) -> list[LayerData]:
     """Vapour-controlling sheets inside the main insulation."""
-    main = main_insulation(roof.layers)
+    main = strongest(roof.layers)
     end = len(roof.layers) if main is None else main
     return [x for x in roof.layers[:end] if x.kind == "membrane" and x.has_role("vapour")]
 
@@ -58,7 +60,7 @@ def _barrier_remedies(roof: AnalysedArea, material: str, words: str) -> tuple[Re
 
 
 def _wet_room(roof: AnalysedArea) -> Iterator[Finding]:
-    main = main_insulation(roof.layers)
+    main = strongest(roof.layers)
     if main is None or not is_wet(roof):
         return
     inside = sum(layer.sd_dry for layer in roof.layers[: main + 1])
@@ -94,7 +96,7 @@ WET_ROOM = Rule(
     "stop",
     "Pools, kitchens and wet laboratories press vapour into the roof all year; a retarder for "
     "dwellings does not hold it.",
-    "Retarder class I up to 0.1 US perm; common practice for humid rooms",
+    "US model codes, retarder class I up to 0.1 US perm; our judgement that wet rooms need it",
     _wet_room,
     _wet_room_remedies,
 )
@@ -149,7 +151,7 @@ EMPTY_VOID = Rule(
     "stop",
     "Moist air reaches the cold side of a void and finds neither insulation nor a way out: the "
     "deck above it rots.",
-    "DIN 4108-3:2018, 5.3.3; common failure",
+    "DIN 4108-3:2018, 5.3.3",
     _empty_void,
     _void_remedies,
 )
@@ -204,7 +206,7 @@ DOUBLE_TRAP = Rule(
     "moisture",
     "mind",
     "Timber between two closed sheets keeps every drop that was built in or leaks in later.",
-    "DIN 68800-2:2012, annex A; common practice",
+    "DIN 68800-2:2012, annex A",
     _double_trap,
     _trap_remedies,
 )

@@ -21,9 +21,11 @@ if TYPE_CHECKING:
     from glacis.core.judgement.subjects import JunctionSubject, OpeningSubject, ProjectSubject
 
 LEAST_UPSTAND = 0.15
-"""Height of a kerb or sleeve over the finished surface at least [m]; 0.3 where snow lies."""
+"""Height of a kerb or sleeve over the finished surface at least [m]; 0.3 where snow lies; our judgement
+after the usual guidance for flat roofs."""
 SMALL_STEP = 0.3
-"""Planes that miss each other by less [m] are more likely to have slipped than to be meant."""
+"""Planes that miss each other by less [m] are more likely to have slipped than to be meant; our
+judgement."""
 
 
 def _low_upstand(subject: "OpeningSubject") -> Iterator[Finding]:
@@ -148,7 +150,7 @@ TWIN_NAMES = Rule(
     "shape",
     "note",
     "Schedules, cards and the report name areas; two of one name are mixed up on site.",
-    "Our judgement",
+    "Our judgement: people on site find areas by their names",
     _twin_names,
     _number_them,
     "project",

@@ -9,7 +9,7 @@ from PyQt6.QtCore import QPointF, QSize, Qt
 from PyQt6.QtGui import QKeyEvent
 from PyQt6.QtWidgets import QPushButton, QToolButton
 
-from glacis.core.materials.library import nearest_purchasable
+from glacis.core.materials.library import nearest_purchasable, one_or_two_boards
 from glacis.core.model.edit import (
     give_own_assembly,
     insert_layer,
@@ -323,9 +323,7 @@ class SectionBench(Bench):
     def _series(self, layer: Layer) -> list[float]:
         if not isinstance(layer, SolidLayer):
             return [k * 0.005 for k in range(1, 601)]
-        material = self.desk.materials.get(layer.material)
-        single = material.thicknesses if material else ()
-        return sorted({*single, *(round(a + b, 6) for a in single for b in single)})
+        return one_or_two_boards(self.desk.materials.get(layer.material))
 
     def remove_selected(self) -> None:
         """Take the selected layer out."""

@@ -189,8 +189,7 @@ class HeatBench(Bench):
 
     def _verdict(self, roof: AnalysedArea) -> str:
         target = with_unit(roof.target, Quantity.TRANSMITTANCE, self.desk.system)
-        met = roof.heat.transmittance <= roof.target * (1 + 1e-9)
-        return f"target {target}: {'met' if met else 'missed'}"
+        return f"target {target}: {'met' if roof.meets_target else 'missed'}"
 
     def _figures(self, roof: AnalysedArea) -> dict[str, str]:
         heat, system = roof.heat, self.desk.system
