@@ -1,3 +1,4 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
 """Every threshold, coefficient and rule names its source; where it is our judgement it says so and why."""
 
 import ast

@@ -72,12 +72,28 @@ def _checked(row: Mapping[str, str], number: int, families: Mapping[str, Family]
         raise ValueRefused(f"row {number}, family", material.family, f"one of {known}")
     if material.conductivity <= 0 or material.density <= 0:
         raise ValueRefused(f"row {number}, conductivity and density", row, "both above 0")
-    resistances = (material.mu_dry, material.mu_wet, material.sd_dry, material.sd_wet)
-    if all(value is None for value in resistances):
-        raise ValueRefused(f"row {number}, mu_dry or sd_dry", "", "a vapour resistance")
-    if any(value is not None and value < 0 for value in resistances):
-        raise ValueRefused(f"row {number}, vapour resistance", resistances, "none below 0")
+    _check_vapour(material, number)
     return material
+
+
+def _check_vapour(material: Material, number: int) -> None:
+    resistances = (material.mu_dry, material.mu_wet, material.sd_dry, material.sd_wet)
+    stated = [value for value in resistances if value is not None]
+    if not stated:
+        raise ValueRefused(f"row {number}, mu_dry or sd_dry", "", "a vapour resistance")
+    if min(stated) < 0:
+        raise ValueRefused(f"row {number}, vapour resistance", resistances, "none below 0")
+
+
+def _text(path: Path) -> str:
+    try:
+        if path.stat().st_size > LARGEST:
+            raise FileRefused(path, "", "a table of materials", "more than 5 MB")
+        return path.read_text(encoding="utf-8-sig")
+    except OSError as fault:
+        raise FileRefused(path, "", "a readable file", fault.strerror or "none") from fault
+    except UnicodeDecodeError as fault:
+        raise FileRefused(path, "", "text in UTF-8", "other bytes") from fault
 
 
 def read_materials(path: Path, families: Mapping[str, Family]) -> tuple[Material, ...]:
@@ -86,15 +102,7 @@ def read_materials(path: Path, families: Mapping[str, Family]) -> tuple[Material
     Raises:
         FileRefused: for a file that is no such table, naming row, column, expected and found.
     """
-    try:
-        if path.stat().st_size > LARGEST:
-            raise FileRefused(path, "", "a table of materials", "more than 5 MB")
-        text = path.read_text(encoding="utf-8-sig")
-    except OSError as fault:
-        raise FileRefused(path, "", "a readable file", fault.strerror or "none") from fault
-    except UnicodeDecodeError as fault:
-        raise FileRefused(path, "", "text in UTF-8", "other bytes") from fault
-    reader = csv.DictReader(io.StringIO(text))
+    reader = csv.DictReader(io.StringIO(_text(path)))
     missing = [name for name in NEEDED if name not in (reader.fieldnames or ())]
     if missing:
         raise FileRefused(

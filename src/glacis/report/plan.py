@@ -51,6 +51,10 @@ def is_upper(project: Project, area: RoofArea) -> bool:
     return area.grown is not None and any(area.grown.source == d.id for d in project.dormers)
 
 
+CHOSEN, OTHER = ("wash", "accent", 2.0), ("bench", "ink", FACE)
+"""Fill, ink and stroke of the selected area and of the others."""
+
+
 def plan_scene(
     project: Project,
     selected: str,
@@ -68,15 +72,8 @@ def plan_scene(
     for area in sorted(project.areas, key=lambda a: (is_upper(project, a), a.id == selected)):
         points = [fit.point(x, y) for x, y in area.outline]
         flat = tuple(value for point in points for value in point)
-        chosen = area.id == selected
-        items.append(
-            Patch(
-                flat,
-                "wash" if chosen else "bench",
-                "accent" if chosen else "ink",
-                2.0 if chosen else FACE,
-            )
-        )
+        look = CHOSEN if area.id == selected else OTHER
+        items.append(Patch(flat, *look))
         if area.pitch >= 1:
             x, y = (sum(p[k] for p in points) / len(points) for k in (0, 1))
             items.append(fall_arrow(x, y, area.azimuth))

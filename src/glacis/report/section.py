@@ -7,6 +7,7 @@ from typing import Literal
 from msgspec import Struct
 
 from glacis.core.area.analysed import AnalysedArea
+from glacis.core.build_up.control import Thread
 from glacis.core.figures.detail import AreaDetail
 from glacis.core.heat.resolve import FramePart, LayerData
 from glacis.core.moisture.monthly import Profile
@@ -84,11 +85,11 @@ def lay_out(roof: AnalysedArea, style: SectionStyle) -> Frame:
     scale = style.scale or best_scale(roof.layers, bottom - top)
     metre = POINTS_PER_METRE / scale
     height = sum(drawn_height(layer, metre) for layer in roof.layers)
-    y = (top + bottom + height) / 2 if full else bottom - max(0.0, (bottom - top - height) / 2)
-    if style.floor is not None:
-        y = style.floor
-    bands = []
-    lowest = y
+    free = (bottom - top - height) / 2
+    lowest = style.floor
+    if lowest is None:
+        lowest = bottom - (free if full else max(0.0, free))
+    bands, y = [], lowest
     for layer in roof.layers:
         drawn = drawn_height(layer, metre)
         true = layer.kind != "roof-space" and layer.thickness * metre >= LEAST_DRAWN
@@ -399,14 +400,15 @@ def section_scene(roof: AnalysedArea, detail: AreaDetail, style: SectionStyle) -
     items.extend(labels(layout, style))
     items.extend(_scale_bar(layout, style))
     items.extend(_sides(layout, style))
-    traced = style.threads and style.labels == "full" and bool(layout.bands)
-    if traced:
-        items.extend(thread_items(detail.controls, layout))
-    hot: list[Hot] = []
-    if style.live:
-        hot = list(_hot_spots(layout))
-        if style.labels == "full":
-            hot = [*_label_spots(layout, style), *hot]
-        if traced:
-            hot.extend(thread_spots(detail.controls, layout))
-    return Scene(style.width, style.height, tuple(items), tuple(hot))
+    traced = detail.controls if style.threads and style.labels == "full" and layout.bands else ()
+    items.extend(thread_items(traced, layout))
+    hot = tuple(_spots(traced, layout, style)) if style.live else ()
+    return Scene(style.width, style.height, tuple(items), hot)
+
+
+def _spots(traced: tuple[Thread, ...], layout: Frame, style: SectionStyle) -> Iterator[Hot]:
+    """Everything that answers to the pointer, what lies on top last."""
+    if style.labels == "full":
+        yield from _label_spots(layout, style)
+    yield from _hot_spots(layout)
+    yield from thread_spots(traced, layout)

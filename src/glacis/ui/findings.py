@@ -346,17 +346,7 @@ class Findings(QWidget):
         if state == self._shown:
             return
         self._shown = state
-        while len(self._rows) > len(groups):
-            let_go(self._rows.pop())
-        while len(self._rows) < len(groups):
-            row = FindingRow(self._desk)
-            row.toggled.connect(self._toggle)
-            row.where_wanted.connect(self._go_there)
-            row.accept_wanted.connect(self._accept)
-            row.reopen_wanted.connect(self._reopen)
-            self._list.insertWidget(len(self._rows) + 1, row)
-            row.show()
-            self._rows.append(row)
+        self._make_rows(len(groups))
         for row, group in zip(self._rows, groups, strict=True):
             row.show_group(group, self._key(group) == self._open)
         self._empty.setVisible(not waiting and self._desk.session.judges_all)
@@ -366,6 +356,20 @@ class Findings(QWidget):
         count = len(waiting)
         self._title.setText(f"{count} finding{'' if count == 1 else 's'}" if count else "Findings")
         self._give_room()
+
+    def _make_rows(self, count: int) -> None:
+        """As many rows as there are findings; those that are there are used again."""
+        while len(self._rows) > count:
+            let_go(self._rows.pop())
+        while len(self._rows) < count:
+            row = FindingRow(self._desk)
+            row.toggled.connect(self._toggle)
+            row.where_wanted.connect(self._go_there)
+            row.accept_wanted.connect(self._accept)
+            row.reopen_wanted.connect(self._reopen)
+            self._list.insertWidget(len(self._rows) + 1, row)
+            row.show()
+            self._rows.append(row)
 
     def _give_room(self) -> None:
         """Let the rows have their height at once, not at a later turn of the event loop."""

@@ -12,7 +12,7 @@ from glacis.core.build_up.approaches.catalogue import Approach, approach_of
 from glacis.core.build_up.approaches.setting import Setting
 from glacis.core.judgement.finding import SEVERITIES
 from glacis.core.judgement.questions import is_wet
-from glacis.core.model.document import ApproachId, Assembly, Project
+from glacis.core.model.document import ApproachId, Assembly, Material, Project
 from glacis.core.model.edit import swap, with_assembly
 from glacis.core.model.layers import Layer, MembraneLayer, SolidLayer
 from glacis.core.model.lookup import numbered_id
@@ -21,6 +21,11 @@ from glacis.core.thickness.solve import Option, Wish, solve
 TRIED = 6
 """Answers of the solver that are judged before one is taken; our judgement: the best are among the first."""
 KEPT_COVERINGS = ("masonry", "timber", "mineral-board", "metal")
+
+
+def _is_kept(material: Material, pitch: float) -> bool:
+    """Whether a covering of boards, slates or metal can stay at this pitch [°]."""
+    return material.family in KEPT_COVERINGS and pitch >= (material.least_pitch or 0)
 
 
 def setting_of(roof: AnalysedArea) -> Setting:
@@ -34,14 +39,11 @@ def setting_of(roof: AnalysedArea) -> Setting:
             continue
         if lining is None and layer.has_role("lining") and layer.kind == "solid":
             lining = (material.id, layer.thickness)
-        if layer.has_role("covering"):
-            if layer.kind == "membrane":
-                sheet = material.id
-            elif material.family in KEPT_COVERINGS and roof.area.pitch >= (
-                material.least_pitch or 0
-            ):
-                covering = (material.id, layer.thickness)
-        framing = stated.framing if isinstance(stated, SolidLayer) else None
+        if layer.has_role("covering") and layer.kind == "membrane":
+            sheet = material.id
+        elif layer.has_role("covering") and _is_kept(material, roof.area.pitch):
+            covering = (material.id, layer.thickness)
+        framing = getattr(stated, "framing", None)
         if framing is not None and layer.is_insulation and not framing.web:
             rafters = replace(framing, aligned_with="")
             between = material.id if material.family != "foam" else ""

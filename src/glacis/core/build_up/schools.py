@@ -54,10 +54,8 @@ def _breather(roof: AnalysedArea) -> Iterator[School]:
         "Above, it keeps the boards dry and the counter-battens hold it; below, it is the second "
         "water layer that no screw from above need pierce in the open, and the boards must stand rain."
     )
-    outside = [i for i in over if i == membrane - 1]
-    inside = [i for i in over if i == membrane + 1]
-    if outside:
-        first = outside[0]
+    if membrane - 1 in over:
+        first = membrane - 1
         while first - 1 in over:
             first -= 1
         moved = (
@@ -67,8 +65,8 @@ def _breather(roof: AnalysedArea) -> Iterator[School]:
             *stated[membrane + 1 :],
         )
         yield School("Breather below the over-rafter boards", why, _with_layers(roof, moved))
-    elif inside:
-        last = inside[0]
+    elif membrane + 1 in over:
+        last = membrane + 1
         while last + 1 in over:
             last += 1
         moved = (

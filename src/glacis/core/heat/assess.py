@@ -197,6 +197,16 @@ def _resistance(layers: tuple[ThermalLayer, ...], films: Films, cut: VentedCut) 
     return (1 - cut.share) * closed + cut.share * opened
 
 
+def _closed_and_opened(
+    plain: tuple[ThermalLayer, ...], films: Films, cut: VentedCut
+) -> tuple[Combined, Combined | None]:
+    """The roof as it counts; beside it the roof with its slight void opened, where it has one."""
+    if cut.share == 1:
+        return _opened(plain, films, cut), None
+    closed = combine(plain, films.inside, films.outside)
+    return closed, _opened(plain, films, cut) if cut.share > 0 else None
+
+
 def assess(
     layers: tuple[LayerData, ...],
     direction: Direction,
@@ -213,11 +223,7 @@ def assess(
     """
     plain = thermal_layers(layers)
     cut = ventilated_cut(layers)
-    partly = 0 < cut.share < 1
-    main = (
-        combine(plain, films.inside, films.outside) if cut.share < 1 else _opened(plain, films, cut)
-    )
-    opened = _opened(plain, films, cut) if partly else None
+    main, opened = _closed_and_opened(plain, films, cut)
     total = _by_method(main, method)
     if opened is not None:
         total = (1 - cut.share) * total + cut.share * _by_method(opened, method)

@@ -204,21 +204,46 @@ def _conductivity(layer: SolidLayer, material: Material, known: Known) -> float:
     return material.conductivity
 
 
+def _unknown_solid(layer: SolidLayer, frame: FramePart | None) -> LayerData:
+    """A layer whose material nobody knows: it counts nothing, and a rule tells of it."""
+    return LayerData(
+        id=layer.id,
+        kind="solid",
+        name=layer.material,
+        material=None,
+        missing=layer.material,
+        thickness=layer.thickness,
+        resistance=0.0,
+        sd_dry=_vapour(None, layer.thickness, "dry"),
+        sd_wet=_vapour(None, layer.thickness, "wet"),
+        frame=frame,
+        ventilation="none",
+        opening=0.0,
+        hatch="unknown",
+        wood_based=False,
+        boards=layer.boards,
+        staggered=layer.staggered,
+        settling=layer.settling,
+    )
+
+
 def _solid(layer: SolidLayer, assembly: Assembly, known: Known) -> LayerData:
     material = known.materials.get(layer.material)
-    family = known.families.get(material.family) if material else None
     frame = _frame(layer.framing, assembly, layer.id, layer.thickness, known)
-    sheet = material is not None and material.is_membrane
-    used = _conductivity(layer, material, known) if material else 0.0
+    if material is None:
+        return _unknown_solid(layer, frame)
+    family = known.families.get(material.family)
+    sheet = material.is_membrane
+    used = _conductivity(layer, material, known)
     settled = layer.thickness * (1 - layer.settling)
     return LayerData(
         id=layer.id,
         kind="solid",
-        name=material.name if material else layer.material,
+        name=material.name,
         material=material,
-        missing="" if material else layer.material,
+        missing="",
         thickness=layer.thickness,
-        resistance=_resistance(settled, used) if material else 0.0,
+        resistance=_resistance(settled, used),
         sd_dry=_vapour(material, layer.thickness, "dry") if not sheet else _sheet(material, "dry"),
         sd_wet=_vapour(material, layer.thickness, "wet") if not sheet else _sheet(material, "wet"),
         frame=frame,
@@ -227,7 +252,7 @@ def _solid(layer: SolidLayer, assembly: Assembly, known: Known) -> LayerData:
         hatch=family.hatch if family else "unknown",
         wood_based=bool(family and family.wood_based),
         conductivity=used,
-        labelled=_resistance(layer.thickness, material.conductivity) if material else 0.0,
+        labelled=_resistance(layer.thickness, material.conductivity),
         boards=layer.boards,
         staggered=layer.staggered,
         settling=layer.settling,

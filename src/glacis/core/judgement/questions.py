@@ -104,6 +104,11 @@ def sheet_covering(layers: tuple[LayerData, ...]) -> int | None:
     return None
 
 
+def tight_sheets(layers: tuple[LayerData, ...]) -> list[LayerData]:
+    """Membranes that let next to nothing through even when wet."""
+    return [x for x in layers if x.kind == "membrane" and x.sd_wet >= TIGHT_SD]
+
+
 def index_of(roof: AnalysedArea, layer_id: str) -> int:
     """Index of a layer that is known to be there."""
     return next(i for i, layer in enumerate(roof.layers) if layer.id == layer_id)

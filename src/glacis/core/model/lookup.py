@@ -9,12 +9,15 @@ from glacis.core.model.document import Assembly, Project, RoofArea, Zone
 from glacis.core.model.geometry import Dormer, Opening
 
 
-class _Identified(Protocol):
+class Identified(Protocol):
+    """Anything in a document that other things point at by its id."""
+
     @property
-    def id(self) -> str: ...
+    def id(self) -> str:
+        """The id, unique among its kind."""
 
 
-T = TypeVar("T", bound=_Identified)
+T = TypeVar("T", bound=Identified)
 
 
 def by_id(items: Iterable[T], identifier: str, kind: str, where: str) -> T:
@@ -29,12 +32,12 @@ def by_id(items: Iterable[T], identifier: str, kind: str, where: str) -> T:
     raise MissingReference(kind, identifier, where)
 
 
-def fresh_id(taken: set[str], stem: str) -> str:
-    """``stem``, or with a number where that is taken."""
+def fresh_id(taken: set[str], stem: str, gap: str = "-") -> str:
+    """``stem``, or with a number from 2 on after a ``gap`` where that is taken."""
     number, name = 1, stem
     while name in taken:
         number += 1
-        name = f"{stem}-{number}"
+        name = f"{stem}{gap}{number}"
     return name
 
 

@@ -1,7 +1,7 @@
 # SPDX-License-Identifier: GPL-3.0-or-later
 """Check a whole document: ranges of values and names that must point at something."""
 
-from collections.abc import Iterator
+from collections.abc import Iterable, Iterator
 
 from msgspec.structs import replace
 
@@ -14,9 +14,9 @@ from glacis.core.model.document import (
     Site,
     Zone,
 )
-from glacis.core.model.geometry import Footprint, FootprintEdge
+from glacis.core.model.geometry import Footprint, FootprintEdge, Point
 from glacis.core.model.layers import PHYSICS, AirLayer, Framing, Layer, SolidLayer
-from glacis.core.model.lookup import plan_area, things_of, turning
+from glacis.core.model.lookup import Identified, plan_area, things_of, turning
 from glacis.core.model.outlines import holds, outline_fault
 from glacis.core.units.quantities import Quantity
 from glacis.core.units.ranges import OutOfRange, Range, check_ranges, ranges_of
@@ -126,7 +126,16 @@ def check_footprint(footprint: Footprint) -> None:
     if not footprint.name.strip():
         raise ValueRefused("name of the footprint", footprint.name, "a few letters")
     check_ranges(footprint, where)
-    loops = tuple(loop.outline for loop in footprint.loops)
+    _check_loops(tuple(loop.outline for loop in footprint.loops), where)
+    for number, (edge, _end) in enumerate(footprint.sides, 1):
+        _check_edge(edge, f"{where}, edge {number}")
+        for figure in edge.at:
+            CORNER.check(f"{where}, edge {number}", figure)
+    _unique((edge.id for edge, _end in footprint.sides), f"edge of {where}")
+
+
+def _check_loops(loops: tuple[tuple[Point, ...], ...], where: str) -> None:
+    """Refuse loops that are no outline with courtyards in it."""
     fault = outline_fault(loops) if loops else None
     if fault is not None:
         x, y = fault.place
@@ -139,19 +148,13 @@ def check_footprint(footprint: Footprint) -> None:
             "an outline anticlockwise, courtyards clockwise",
         )  # fmt: skip
     for court in loops[1:]:
-        others = [loop for loop in loops[1:] if loop is not court]
-        if not holds(loops[0], court[0]) or any(holds(loop, court[0]) for loop in others):
+        around = [loop for loop in loops if loop is not court and holds(loop, court[0])]
+        if around != [loops[0]]:
             x, y = court[0]
             raise ValueRefused(
                 f"{where}, courtyard", f"one at x {x:.2f} m, y {y:.2f} m",
                 "one within the outline and in no other",
             )  # fmt: skip
-    for loop in footprint.loops:
-        for number, edge in enumerate(loop.edges, 1):
-            _check_edge(edge, f"{where}, edge {number}")
-            for figure in edge.at:
-                CORNER.check(f"{where}, edge {number}", figure)
-    _unique((e.id for loop in footprint.loops for e in loop.edges), f"edge of {where}")
 
 
 def _check_assembly(assembly: Assembly) -> None:
@@ -211,6 +214,16 @@ def check_project(project: Project) -> None:
         check_material(material)
     for assembly in (*project.assemblies, *(v.assembly for v in project.variants)):
         _check_assembly(assembly)
+    _check_shape(project)
+    for items, kind in (
+        (project.areas, "roof area"), (project.zones, "indoor zone"), (project.assemblies, "assembly"),
+        (project.materials, "material"),
+    ):  # fmt: skip
+        _unique((item.id for item in items), kind)
+    _check_references(project)
+
+
+def _check_shape(project: Project) -> None:
     for area in project.areas:
         _check_area(area)
     for footprint in project.footprints:
@@ -219,33 +232,31 @@ def check_project(project: Project) -> None:
         check_ranges(dormer, f"dormer '{dormer.name}'")
     for opening in project.openings:
         check_ranges(opening, f"{opening.kind} '{opening.name}'")
-    _unique((area.id for area in project.areas), "roof area")
-    shaped = [f.id for f in project.footprints] + [thing.id for thing in things_of(project)]
-    _unique(iter(shaped), "footprint, dormer or opening")
-    _unique((zone.id for zone in project.zones), "indoor zone")
-    _unique((assembly.id for assembly in project.assemblies), "assembly")
-    _unique((material.id for material in project.materials), "material")
-    _check_references(project)
+    shaped = (*project.footprints, *things_of(project))
+    _unique((item.id for item in shaped), "footprint, dormer or opening")
 
 
 def _check_references(project: Project) -> None:
-    assemblies = {assembly.id for assembly in project.assemblies}
-    zones = {zone.id for zone in project.zones}
+    assemblies, zones = _ids(project.assemblies), _ids(project.zones)
+    sources = _ids(project.footprints) | _ids(project.dormers)
     for area in project.areas:
-        if area.assembly not in assemblies:
-            raise MissingReference("assembly", area.assembly, f"Roof area '{area.name}'")
-        if area.zone not in zones:
-            raise MissingReference("indoor zone", area.zone, f"Roof area '{area.name}'")
-    areas = {area.id for area in project.areas}
+        where = f"Roof area '{area.name}'"
+        _points_at(assemblies, "assembly", area.assembly, where)
+        _points_at(zones, "indoor zone", area.zone, where)
+        if area.grown is not None:
+            _points_at(sources, "footprint or dormer", area.grown.source, where)
+    areas = _ids(project.areas)
     for thing in things_of(project):
-        if thing.area not in areas:
-            raise MissingReference("roof area", thing.area, f"'{thing.name}'")
-    sources = {f.id for f in project.footprints} | {d.id for d in project.dormers}
-    for area in project.areas:
-        if area.grown is not None and area.grown.source not in sources:
-            raise MissingReference(
-                "footprint or dormer", area.grown.source, f"Roof area '{area.name}'"
-            )
+        _points_at(areas, "roof area", thing.area, f"'{thing.name}'")
+
+
+def _ids(items: Iterable[Identified]) -> set[str]:
+    return {item.id for item in items}
+
+
+def _points_at(known: set[str], kind: str, identifier: str, where: str) -> None:
+    if identifier not in known:
+        raise MissingReference(kind, identifier, where)
 
 
 def is_sound(project: Project) -> GlacisError | None:

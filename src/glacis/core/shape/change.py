@@ -3,6 +3,7 @@
 
 from collections.abc import Mapping
 from math import hypot
+from typing import TypeVar
 
 from msgspec import Struct
 from msgspec.structs import replace
@@ -20,12 +21,22 @@ from glacis.core.model.geometry import (
     Opening,
     Point,
 )
-from glacis.core.model.lookup import area_of, by_id, fresh_id, shape_ids, things_of, turning
+from glacis.core.model.lookup import (
+    Identified,
+    area_of,
+    by_id,
+    fresh_id,
+    shape_ids,
+    things_of,
+    turning,
+)
 from glacis.core.model.validate import check_footprint
 from glacis.core.shape.dormers import regrow_dormer
 from glacis.core.shape.footprints import alike, regrow
 from glacis.core.shape.openings import with_holes
 from glacis.core.shape.overhangs import run_of
+
+Item = TypeVar("Item", bound=Identified)
 
 
 def settle(project: Project) -> Project:
@@ -127,28 +138,36 @@ def release_footprint(project: Project, identifier: str) -> Project:
     return replace(project, footprints=kept, areas=areas)
 
 
+def _grown_from(project: Project, sources: set[str]) -> set[str]:
+    """Ids of the areas that grow from footprints or dormers."""
+    return {a.id for a in project.areas if a.grown is not None and a.grown.source in sources}
+
+
+def _without(items: tuple[Item, ...], gone: set[str]) -> tuple[Item, ...]:
+    return tuple(item for item in items if item.id not in gone)
+
+
 def remove_shape(project: Project, area_id: str) -> Project:
     """Take an area away with what stands on it; with a footprint's or a dormer's area all of that."""
     area = area_of(project, area_id)
-    gone = [area]
+    gone = {area.id}
     if area.grown is not None:
-        source = area.grown.source
-        gone = [a for a in project.areas if a.grown and a.grown.source == source]
+        gone = _grown_from(project, {area.grown.source})
         project = replace(
             project,
-            footprints=tuple(f for f in project.footprints if f.id != source),
-            dormers=tuple(d for d in project.dormers if d.id != source),
+            footprints=_without(project.footprints, {area.grown.source}),
+            dormers=_without(project.dormers, {area.grown.source}),
         )
-    hosts = {a.id for a in gone}
-    lost = {d.id for d in project.dormers if d.area in hosts}
-    gone += [a for a in project.areas if a.grown and a.grown.source in lost]
-    for item in gone:
-        project = remove_area(project, item.id)
+    lost = {dormer.id for dormer in project.dormers if dormer.area in gone}
+    gone |= _grown_from(project, lost)
+    for identifier in sorted(gone):
+        project = remove_area(project, identifier)
+    standing = {opening.id for opening in project.openings if opening.area in gone}
     return settle(
         replace(
             project,
-            dormers=tuple(d for d in project.dormers if d.id not in lost),
-            openings=tuple(o for o in project.openings if o.area not in {a.id for a in gone}),
+            dormers=_without(project.dormers, lost),
+            openings=_without(project.openings, standing),
         )
     )
 

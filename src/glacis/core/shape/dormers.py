@@ -76,6 +76,16 @@ def dormer_shape(dormer: Dormer, host: RoofArea) -> DormerShape:
     )
 
 
+def _fresh_area(dormer: Dormer, piece: Piece, host: RoofArea, taken: set[str]) -> RoofArea:
+    """A new area for a piece of a dormer, built as the roof below it; it is put in place after."""
+    words = dormer.name if piece.name == "roof" else f"{dormer.name}, {piece.name}"
+    return RoofArea(
+        id=fresh_id(taken, f"{dormer.id}-{piece.name}"), name=words, outline=(), pitch=0.0,
+        azimuth=0.0, level=0.0, assembly=host.assembly, zone=host.zone,
+        target_u=host.target_u, grown=Grown(source=dormer.id, edge=piece.name),
+    )  # fmt: skip
+
+
 def regrow_dormer(project: Project, dormer: Dormer, host: RoofArea) -> Project:
     """The project with the areas of a dormer where they now lie; new ones are built as its roof."""
     shape = dormer_shape(dormer, host)
@@ -86,20 +96,12 @@ def regrow_dormer(project: Project, dormer: Dormer, host: RoofArea) -> Project:
     for piece in shape.pieces:
         area = own.get(piece.name)
         if area is None:
-            words = dormer.name if piece.name == "roof" else f"{dormer.name}, {piece.name}"
-            area = RoofArea(
-                id=fresh_id(taken, f"{dormer.id}-{piece.name}"), name=words, outline=(), pitch=0.0,
-                azimuth=0.0, level=0.0, assembly=host.assembly, zone=host.zone,
-                target_u=host.target_u, grown=Grown(source=dormer.id, edge=piece.name),
-            )  # fmt: skip
+            area = _fresh_area(dormer, piece, host, taken)
             made.append(area)
         placed[area.id] = replace(
             area, outline=piece.outline, pitch=dormer.pitch, azimuth=piece.azimuth,
             level=piece.level,
         )  # fmt: skip
-    kept = [
-        placed.get(a.id, a)
-        for a in project.areas
-        if a.id in placed or a.grown is None or a.grown.source != dormer.id
-    ]
+    gone = {area.id for area in own.values()} - placed.keys()
+    kept = [placed.get(a.id, a) for a in project.areas if a.id not in gone]
     return replace(project, areas=(*kept, *(placed[a.id] for a in made)))

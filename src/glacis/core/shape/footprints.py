@@ -8,11 +8,12 @@ from math import atan2, degrees
 from msgspec.structs import replace
 
 from glacis.core.model.document import Project, RoofArea
-from glacis.core.model.geometry import Footprint, FootprintEdge, Grown, Hole
+from glacis.core.model.geometry import Footprint, FootprintEdge, Grown, Hole, Point
 from glacis.core.model.lookup import by_id, fresh_id, turning
 from glacis.core.model.validate import LEAST_AREA
 from glacis.core.shape.overhangs import reached, run_of, start_of
 from glacis.core.shape.rims import Band, Rim
+from glacis.core.shape.vectors import Vector
 from glacis.core.shape.wavefront import RoofFace, roof_over
 
 WALL = 90.0
@@ -63,18 +64,17 @@ def faces_of(footprint: Footprint) -> tuple[RoofFace, ...]:
 
 
 def _links(footprint: Footprint, faces: tuple[RoofFace, ...]) -> Iterator[tuple[Grown, RoofFace]]:
-    edges = [edge for loop in footprint.loops for edge in loop.edges]
+    edges = [edge for edge, _ in footprint.sides]
     rims = [rim for loop in rims_of(footprint) for rim in loop]
     counts: dict[tuple[str, int], int] = defaultdict(int)
     for face in faces:
-        if turning(tuple((x, y) for x, y, _ in face.corners)) < LEAST_AREA:
+        if turning(_in_plan(face.corners)) < LEAST_AREA:
             continue
         edge, band = "", 0
         if face.rim >= 0:
             edge = edges[face.rim].id
             walls = sum(b.pitch >= WALL for b in rims[face.rim].bands[: face.band])
-            upright = edges[face.rim].kind != "eaves"
-            band = face.band - walls + (1 if upright else 0)
+            band = face.band - walls + int(edges[face.rim].kind != "eaves")
         yield Grown(source=footprint.id, edge=edge, band=band, piece=counts[edge, band]), face
         counts[edge, band] += 1
 
@@ -107,12 +107,16 @@ def alike(footprint: Footprint, edge_id: str) -> frozenset[str]:
     return frozenset(name for name, line in lines.items() if line == lines[edge_id])
 
 
+def _in_plan(ring: tuple[Vector, ...]) -> tuple[Point, ...]:
+    return tuple((x, y) for x, y, _ in ring)
+
+
 def _placed(area: RoofArea, footprint: Footprint, face: RoofFace) -> RoofArea:
     """An area as its face now lies."""
     link = area.grown
-    outline = tuple((x, y) for x, y, _ in face.corners)
+    outline = _in_plan(face.corners)
     level = footprint.level + min(z for _, _, z in face.corners)
-    courts = tuple(Hole(outline=tuple((x, y) for x, y, _ in ring)) for ring in face.holes)
+    courts = tuple(Hole(outline=_in_plan(ring)) for ring in face.holes)
     holes = (*courts, *(hole for hole in area.holes if hole.by))
     if face.rim < 0 or link is None:
         pitch = area.pitch if area.pitch <= LOWEST_TOP else 0.0
@@ -126,18 +130,15 @@ def _placed(area: RoofArea, footprint: Footprint, face: RoofFace) -> RoofArea:
 
 
 def _fresh_name(footprint: Footprint, link: Grown, azimuth: float, taken: set[str]) -> str:
-    strips = max(len(e.breaks) for loop in footprint.loops for e in loop.edges)
+    edges = [edge for edge, _ in footprint.sides]
+    strips = max(len(edge.breaks) for edge in edges)
     words = "slope"
     if link.band:
         words = "upper slope" if strips == 1 else f"slope, strip {link.band + 1}"
     stem = f"{footprint.name}, {side_name(azimuth)} {words}" if link.edge else footprint.name
-    if not link.edge and any(e.kind == "eaves" for loop in footprint.loops for e in loop.edges):
+    if not link.edge and any(edge.kind == "eaves" for edge in edges):
         stem += ", level top"
-    number, name = 1, stem
-    while name in taken:
-        number += 1
-        name = f"{stem} {number}"
-    return name
+    return fresh_id(taken, stem, " ")
 
 
 def _like(footprint: Footprint, link: Grown, areas: tuple[RoofArea, ...]) -> RoofArea | None:

@@ -85,17 +85,17 @@ def _as_stated(project: StatedShape, edges: tuple[Edge, ...]) -> tuple[Edge, ...
     stated = {
         footprint.id: footprint
         for footprint in project.footprints
-        if any(e.kind in ("parapet", "abutment") for loop in footprint.loops for e in loop.edges)
+        if any(edge.kind in ("parapet", "abutment") for edge, _ in footprint.sides)
     }
     if not stated:
         return edges
     sources = {area.id: area.grown.source for area in project.areas if area.grown}
-    return tuple(
-        _stated_kind(stated[sources[edge.area]], edge)
-        if not edge.other and sources.get(edge.area) in stated
-        else edge
-        for edge in edges
-    )
+
+    def as_stated(edge: Edge) -> Edge:
+        footprint = stated.get(sources.get(edge.area, ""))
+        return edge if edge.other or footprint is None else _stated_kind(footprint, edge)
+
+    return tuple(map(as_stated, edges))
 
 
 def _penetrations(project: StatedShape) -> tuple[Junction, ...]:

@@ -7,7 +7,7 @@ from msgspec.structs import replace
 
 from glacis.core.errors import ValueRefused
 from glacis.core.model.document import Project, RoofArea
-from glacis.core.model.geometry import Point
+from glacis.core.model.geometry import Hole, Point
 from glacis.core.model.lookup import area_of, fresh_id
 from glacis.core.model.outlines import distance, foot_on, holds, meeting
 from glacis.core.shape.change import settle
@@ -88,23 +88,20 @@ def split_area(project: Project, area_id: str, start: Point, end: Point) -> Proj
     return _parted(project, area, rings)
 
 
+def _with_courts(part: RoofArea, holes: tuple[Hole, ...]) -> RoofArea:
+    """A part with the courtyards that lie in it; openings and dormers cut their own holes."""
+    courts = tuple(h for h in holes if not h.by and holds(part.outline, h.outline[0]))
+    return replace(part, holes=courts)
+
+
 def _parted(
     project: Project, area: RoofArea, rings: tuple[tuple[Point, ...], tuple[Point, ...]]
 ) -> Project:
     taken = {a.id for a in project.areas}
-    names = {a.name for a in project.areas}
-    number = 2
-    while f"{area.name} {number}" in names:
-        number += 1
+    name = fresh_id({a.name for a in project.areas}, area.name, " ")
     kept, other = (with_outline(area, ring) for ring in rings)
-    new = replace(other, id=fresh_id(taken, f"{area.id}-2"), name=f"{area.name} {number}")
-    parts = tuple(
-        replace(
-            part,
-            holes=tuple(h for h in area.holes if not h.by and holds(part.outline, h.outline[0])),
-        )
-        for part in (kept, new)
-    )
+    new = replace(other, id=fresh_id(taken, f"{area.id}-2"), name=name)
+    parts = (_with_courts(kept, area.holes), _with_courts(new, area.holes))
 
     def owner(thing_area: str, at: Point) -> str:
         moved = thing_area == area.id and holds(new.outline, at)

@@ -103,23 +103,29 @@ def _edge(start: Start, number: int, at: Point, ends: frozenset[int]) -> Footpri
     )  # fmt: skip
     upright = replace(edge, kind="verge", overhang=0.0)
     width = min(start.length, start.depth) if start.plan == "rectangle" else start.wing
-    if start.roof == "mono":
-        return edge if number == 0 else upright
-    if start.roof == "flat":
-        return replace(upright, kind="parapet")
-    if start.roof == "mansard":
-        drop = width / 2 * tan(radians(STEEP))
-        upper = Break(start=round(min(2.2, 0.3 * drop), 2), pitch=SHALLOW)
-        return replace(edge, pitch=STEEP, breaks=(upper,))
-    if start.roof == "barrel":
-        return upright if number in ends else _shell(edge, width)
+    match start.roof:
+        case "mono":
+            return edge if number == 0 else upright
+        case "flat":
+            return replace(upright, kind="parapet")
+        case "mansard":
+            return _mansard(edge, width)
+        case "barrel":
+            return upright if number in ends else _shell(edge, width)
     if start.roof == "hip" or number not in ends:
         return edge
-    if start.roof == "gable":
-        return upright
-    ridge = width / 2 * tan(radians(start.pitch))
-    hip = Break(start=round(0.55 * ridge, 2), pitch=start.pitch)
-    return replace(upright, breaks=(hip,))
+    return upright if start.roof == "gable" else _half_hip(upright, width, start.pitch)
+
+
+def _mansard(edge: FootprintEdge, width: float) -> FootprintEdge:
+    drop = width / 2 * tan(radians(STEEP))
+    upper = Break(start=round(min(2.2, 0.3 * drop), 2), pitch=SHALLOW)
+    return replace(edge, pitch=STEEP, breaks=(upper,))
+
+
+def _half_hip(upright: FootprintEdge, width: float, pitch: float) -> FootprintEdge:
+    ridge = width / 2 * tan(radians(pitch))
+    return replace(upright, breaks=(Break(start=round(0.55 * ridge, 2), pitch=pitch),))
 
 
 def _shell(edge: FootprintEdge, width: float) -> FootprintEdge:

@@ -203,20 +203,26 @@ def _rank(option: Option, order: Order) -> tuple[float, ...]:
     return (wet, round(key, 6), option.thickness, option.weight)
 
 
+def _shut_out_by(wish: Wish, thickness: float, mass: float, outside: float) -> list[str]:
+    """The wishes that a build-up of these figures does not meet."""
+    reasons = []
+    if wish.height is not None and thickness > wish.height + ROUNDING:
+        reasons.append("height")
+    if wish.weight is not None and mass > wish.weight + ROUNDING:
+        reasons.append("weight")
+    if outside < wish.least_outside - ROUNDING:
+        reasons.append("share outside")
+    return reasons
+
+
 def solve(roof: AnalysedArea, wish: Wish) -> Solution:
     """Purchasable thicknesses that meet ``wish``, best first; those that stay wet come last."""
     chosen = {_whole(roof, c): c for c in _candidates(roof, wish.target)}
     options = [_quick(roof, c) for c in chosen.values()]
     shut_out: dict[str, int] = {}
     kept = []
-    for candidate, thickness, mass, outside in options:
-        reasons = []
-        if wish.height is not None and thickness > wish.height + ROUNDING:
-            reasons.append("height")
-        if wish.weight is not None and mass > wish.weight + ROUNDING:
-            reasons.append("weight")
-        if outside < wish.least_outside - ROUNDING:
-            reasons.append("share outside")
+    for candidate, *figures in options:
+        reasons = _shut_out_by(wish, *figures)
         for reason in reasons:
             shut_out[reason] = shut_out.get(reason, 0) + 1
         if not reasons:

@@ -109,6 +109,17 @@ def _units_of(quantity: Quantity) -> dict[str, Unit]:
     return {_fold(key): unit for key, unit in {**named, **_EXTRA.get(quantity, {})}.items()}
 
 
+def _in_its_own_way(clean: str, quantity: Quantity) -> float | None:
+    """Lengths in feet and inches, pitches as a rise over a run; None for what is written plainly."""
+    if quantity in (Quantity.LENGTH, Quantity.THICKNESS):
+        return _feet_and_inches(clean)
+    slope = re.match(_SLOPE, clean) if quantity is Quantity.ANGLE else None
+    if slope is None:
+        return None
+    run = 100.0 if slope["percent"] else float((slope["run"] or "12").replace(",", "."))
+    return degrees(atan2(float(slope["rise"].replace(",", ".")), run))
+
+
 def parse(text: str, quantity: Quantity, system: System, field: str = "") -> Reading:
     """Read ``text`` as a ``quantity``; without a unit it is in the one ``system`` shows.
 
@@ -117,16 +128,9 @@ def parse(text: str, quantity: Quantity, system: System, field: str = "") -> Rea
     """
     field = field or quantity.value.name
     clean = _plain_text(text)
-    if quantity in (Quantity.LENGTH, Quantity.THICKNESS):
-        length = _feet_and_inches(clean)
-        if length is not None:
-            return Reading(length, with_unit(length, quantity, system))
-    if quantity is Quantity.ANGLE:
-        slope = re.match(_SLOPE, clean)
-        if slope:
-            run = 100.0 if slope["percent"] else float((slope["run"] or "12").replace(",", "."))
-            angle = degrees(atan2(float(slope["rise"].replace(",", ".")), run))
-            return Reading(angle, with_unit(angle, quantity, system))
+    special = _in_its_own_way(clean, quantity)
+    if special is not None:
+        return Reading(special, with_unit(special, quantity, system))
     labelled = re.match(r"^[rR]\s*-\s*(.+)$", clean) if quantity is Quantity.RESISTANCE else None
     number, rest = _mixed_number(labelled[1] if labelled else clean)
     units = _units_of(quantity)

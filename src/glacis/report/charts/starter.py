@@ -22,8 +22,7 @@ class StartedRoof(Struct, frozen=True):
 def starter_scene(roofs: list[StartedRoof], width: float, height: float) -> Scene:
     """Planes and outlines, as large as they fit; north is up."""
     outlines = [outline for roof in roofs for outline in roof.outlines]
-    xs = [x for outline in outlines for x, _ in outline]
-    ys = [y for outline in outlines for _, y in outline]
+    xs, ys = zip(*(corner for outline in outlines for corner in outline), strict=True)
     wide, high = max(xs) - min(xs), max(ys) - min(ys)
     scale = min((width - 2 * MARGIN) / wide, (height - 2 * MARGIN) / high)
     fit = Fit(
@@ -32,7 +31,7 @@ def starter_scene(roofs: list[StartedRoof], width: float, height: float) -> Scen
     )  # fmt: skip
     items: list[Item] = []
     for face in (face for roof in roofs for face in roof.faces):
-        flat = flat_points(fit, tuple((x, y) for x, y, _ in face.corners))
+        flat = flat_points(fit, tuple(corner[:2] for corner in face.corners))
         items.append(Patch(flat, "wash", "ink", FACE))
     for outline in outlines:
         items.append(Line(flat_points(fit, (*outline, outline[0])), "ink", CUT))

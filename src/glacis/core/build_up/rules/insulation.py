@@ -17,6 +17,7 @@ from glacis.core.judgement.questions import (
     STIFF_FIBRES,
     family,
     finding,
+    first_with,
     index_of,
     material,
 )
@@ -81,13 +82,16 @@ SINGLE_LAYER = Rule(
 )
 
 
+def _takes_screws(layer: LayerData) -> bool:
+    return layer.has_role("deck") or layer.has_role("structure") or layer.frame is not None
+
+
 def _needs_fixing(roof: AnalysedArea) -> LayerData | None:
     """Continuous insulation outside something that fixings could bite into."""
     layers = roof.layers[: roof.heat.counted]
     for index, layer in enumerate(layers):
-        inside = layers[:index]
-        carried = any(x.has_role("deck") or x.has_role("structure") or x.frame for x in inside)
-        held = any(x.has_role("ballast") or x.has_role("planting") for x in roof.layers[index:])
+        carried = any(map(_takes_screws, layers[:index]))
+        held = first_with(roof.layers[index:], "ballast", "planting") is not None
         if _continuous(layer) and carried and not held and not layer.has_role("air"):
             return layer
     return None

@@ -5,6 +5,7 @@ from collections.abc import Iterator
 from functools import partial
 
 from glacis.core.area.analysed import AnalysedArea
+from glacis.core.build_up.control import REAL_CONTROL
 from glacis.core.heat.resolve import LayerData, strongest
 from glacis.core.judgement.finding import Finding, Remedy, Rule, Severity, no_remedies
 from glacis.core.judgement.questions import (
@@ -217,11 +218,16 @@ METAL_BED = Rule(
 )
 
 
+def _is_closed_underlay(layer: LayerData) -> bool:
+    """A sheet that keeps water off and vapour in, and is neither covering nor vapour control."""
+    closed = layer.kind == "membrane" and layer.has_role("water") and layer.sd_wet >= REAL_CONTROL
+    return closed and not layer.has_role("covering") and not layer.has_role("vapour")
+
+
 def _closed_underlay(roof: AnalysedArea) -> Iterator[Finding]:
     layers = roof.layers[: roof.heat.counted]
     for index, layer in enumerate(layers):
-        closed = layer.kind == "membrane" and layer.has_role("water") and layer.sd_wet >= 2.0
-        if not closed or layer.has_role("covering") or layer.has_role("vapour"):
+        if not _is_closed_underlay(layer):
             continue
         inner = next((x for x in reversed(layers[:index]) if x.is_insulation), None)
         if inner is not None and family(inner) in FIBRES:
@@ -288,21 +294,27 @@ COVER_BOARD = Rule(
 )
 
 
+def _pierced_by_screws(inside: tuple[LayerData, ...]) -> list[LayerData]:
+    """Vapour sheets that screws pass on their way in, up to what they bite into."""
+    pierced = []
+    for layer in reversed(inside):
+        if layer.kind == "membrane" and layer.has_role("vapour"):
+            pierced.append(layer)
+        if layer.frame is not None or layer.has_role("deck") or layer.has_role("structure"):
+            break
+    return pierced
+
+
 def _pierced_barrier(roof: AnalysedArea) -> Iterator[Finding]:
     stated = roof.assembly.imperfections
     if stated.fixing != "counted" or stated.fixings.per_area <= 0:
         return
-    named = [i for i, x in enumerate(roof.layers) if x.id == stated.fixings.layer]
     main = strongest(roof.layers)
     if main is None:
         return
-    fixed = named[0] if named else main
-    pierced = []
-    for layer in reversed(roof.layers[:fixed]):
-        if layer.kind == "membrane" and layer.has_role("vapour"):
-            pierced.append(layer)
-        if layer.frame is not None or layer.has_role("deck") or layer.has_role("structure"):
-            break  # what the screws bite into
+    named = (i for i, x in enumerate(roof.layers) if x.id == stated.fixings.layer)
+    fixed = next(named, main)
+    pierced = _pierced_by_screws(roof.layers[:fixed])
     if pierced:
         words = f"The fixings pass through {pierced[-1].name}."
         severity: Severity = "mind" if is_wet(roof) else "note"

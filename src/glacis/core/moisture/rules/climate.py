@@ -7,7 +7,7 @@ from functools import partial
 from glacis.core.area.analysed import AnalysedArea
 from glacis.core.build_up.control import vapour_layers
 from glacis.core.climate.year import mean_temperature
-from glacis.core.heat.resolve import strongest
+from glacis.core.heat.resolve import LayerData, strongest
 from glacis.core.judgement.finding import Evidence, Finding, Remedy, Rule, Severity
 from glacis.core.judgement.questions import (
     TIGHT_SD,
@@ -19,6 +19,7 @@ from glacis.core.judgement.questions import (
     is_wet,
     material,
     sd_inside,
+    tight_sheets,
 )
 from glacis.core.judgement.remedies import (
     insert_solid,
@@ -44,23 +45,29 @@ LEAST_FLAT_CHANNEL, LEAST_CHANNEL = 0.15, 0.02
 TILES = ("slate", "clay-tile", "concrete-tile", "wood-shingles", "fibre-cement-slate")
 
 
+def _is_variable(layer: LayerData) -> bool:
+    """A retarder that is tight when dry and opens when damp."""
+    return layer.sd_dry >= 5 and layer.sd_wet <= 0.5
+
+
 def _unvented_fibre(roof: AnalysedArea) -> Iterator[Finding]:
     layers = roof.layers
     main = strongest(layers)
     if main is None or is_vented(roof) or not is_open_insulation(layers[main]):
         return
-    if condensing_plane(roof) is not None or any(x.is_insulation for x in layers[main + 1 :]):
+    over = layers[main + 1 :]
+    if condensing_plane(roof) is not None or any(x.is_insulation for x in over):
         return
-    tight = [x for x in layers[main + 1 :] if x.sd_wet >= TIGHT_SD]
-    wood = [x for x in layers[main + 1 :] if x.wood_based]
-    if not tight or not wood:
+    tight = next((x for x in over if x.sd_wet >= TIGHT_SD), None)
+    wood = next((x for x in over if x.wood_based), None)
+    if tight is None or wood is None:
         return
     inside = sd_inside(layers, main)
-    dries = any(x.sd_dry >= 5 and x.sd_wet <= 0.5 for x in layers[:main])
+    dries = any(map(_is_variable, layers[:main]))
     severity: Severity = "mind" if dries and not is_wet(roof) else "stop"
     yield finding(
-        roof, "vapour.unvented-fibre", severity, "build-up", [layers[main], wood[0], tight[0]],
-        f"{wood[0].name} lies over {layers[main].name} and under {tight[0].name}, unvented: it can "
+        roof, "vapour.unvented-fibre", severity, "build-up", [layers[main], wood, tight],
+        f"{wood.name} lies over {layers[main].name} and under {tight.name}, unvented: it can "
         "dry only inwards, past s_d {0}.",
         Evidence("s_d inside", inside, Quantity.AIR_LAYER),
     )  # fmt: skip
@@ -133,20 +140,26 @@ COLD_STORE = Rule(
 )
 
 
+def _driven_inwards(roof: AnalysedArea) -> list[float]:
+    """Vapour pressure outside over that inside [Pa] in the months that drive it in for long."""
+    months = zip(
+        outdoor_pressures(roof.climate), roof.monthly.air, roof.climate.temperature, strict=True
+    )
+    return [
+        outside - air.indoor_pressure
+        for outside, air, warmth in months
+        if outside - air.indoor_pressure > INWARD_DRIVE and warmth > roof.zone.temperature
+    ]
+
+
 def _inward(roof: AnalysedArea) -> Iterator[Finding]:
     main = strongest(roof.layers)
     if main is None or is_wet(roof) or roof.zone.temperature < mean_temperature(roof.climate) - 12:
         return
-    outside = outdoor_pressures(roof.climate)
-    driven = [
-        month for month in range(12)
-        if outside[month] - roof.monthly.air[month].indoor_pressure > INWARD_DRIVE
-        and roof.climate.temperature[month] > roof.zone.temperature
-    ]  # fmt: skip
-    tight = [x for x in roof.layers[:main] if x.kind == "membrane" and x.sd_wet >= TIGHT_SD]
+    driven = _driven_inwards(roof)
+    tight = tight_sheets(roof.layers[:main])
     if len(driven) >= 3 and tight:
-        worst = max(driven, key=lambda m: outside[m] - roof.monthly.air[m].indoor_pressure)
-        excess = outside[worst] - roof.monthly.air[worst].indoor_pressure
+        excess = max(driven)
         yield finding(
             roof, "vapour.inward-drive", "mind", "build-up", tight[-1:],
             f"For {len(driven)} months vapour is driven inwards, by {{0}} at most, and "

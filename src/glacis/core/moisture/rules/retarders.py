@@ -10,7 +10,6 @@ from glacis.core.climate.year import mean_temperature
 from glacis.core.heat.resolve import strongest
 from glacis.core.judgement.finding import Evidence, Finding, Remedy, Rule
 from glacis.core.judgement.questions import (
-    TIGHT_SD,
     family,
     finding,
     index_of,
@@ -19,6 +18,7 @@ from glacis.core.judgement.questions import (
     is_wet,
     material,
     sd_inside,
+    tight_sheets,
 )
 from glacis.core.judgement.remedies import (
     insert_membrane,
@@ -208,8 +208,7 @@ def _built_in(roof: AnalysedArea) -> Iterator[Finding]:
     for index, layer in enumerate(layers):
         if not layer.has_role("screed") or family(layer) != "concrete":
             continue
-        inside = [x for x in layers[:index] if x.kind == "membrane" and x.sd_wet >= TIGHT_SD]
-        outside = [x for x in layers[index + 1 :] if x.kind == "membrane" and x.sd_wet >= TIGHT_SD]
+        inside, outside = tight_sheets(layers[:index]), tight_sheets(layers[index + 1 :])
         if inside and outside:
             words = f"{layer.name} lies between {inside[-1].name} and {outside[0].name}."
             yield finding(

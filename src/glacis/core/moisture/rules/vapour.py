@@ -102,14 +102,18 @@ WET_ROOM = Rule(
 )
 
 
+def _insulating(layers: tuple[LayerData, ...]) -> float:
+    """R of the insulation among some layers [m²·K/W]."""
+    return sum(layer.resistance for layer in layers if layer.is_insulation)
+
+
 def _empty_void(roof: AnalysedArea) -> Iterator[Finding]:
     layers = roof.layers
-    total = sum(layer.resistance for layer in layers if layer.is_insulation)
+    total = _insulating(layers)
     for index, layer in enumerate(layers[: roof.heat.counted]):
         if layer.kind != "air" or layer.ventilation != "none" or layer.thickness < VOID_FROM:
             continue
-        below = sum(x.resistance for x in layers[:index] if x.is_insulation)
-        above = sum(x.resistance for x in layers[index:] if x.is_insulation)
+        below, above = _insulating(layers[:index]), _insulating(layers[index:])
         closed = sum(x.sd_wet for x in layers[index + 1 :])
         if below > 0 and above < 0.3 * total and closed > 0.5:
             yield Finding(
@@ -157,13 +161,13 @@ EMPTY_VOID = Rule(
 )
 
 
+def _is_tight_sheet(layer: LayerData) -> bool:
+    return layer.sd_dry >= TIGHT_SD and not layer.is_insulation and layer.kind == "membrane"
+
+
 def _double_trap(roof: AnalysedArea) -> Iterator[Finding]:
     layers = roof.layers[: roof.heat.counted]
-    tight = [
-        index
-        for index, layer in enumerate(layers)
-        if layer.sd_dry >= TIGHT_SD and not layer.is_insulation and layer.kind == "membrane"
-    ]
+    tight = [i for i, x in enumerate(layers) if _is_tight_sheet(x)]
     if len(tight) < 2:
         return
     inner, outer = tight[0], tight[-1]
@@ -324,6 +328,10 @@ DRIES = Rule(
 )
 
 
+def _is_closed_insulation(layer: LayerData) -> bool:
+    return layer.is_insulation and not is_open_insulation(layer)
+
+
 def condensing_plane(roof: AnalysedArea) -> tuple[int, float, float] | None:
     """Outermost permeable insulation under closed-cell insulation, R inside and outside it.
 
@@ -334,11 +342,8 @@ def condensing_plane(roof: AnalysedArea) -> tuple[int, float, float] | None:
     layers = roof.layers[: roof.heat.counted]
     if len(layers) < len(roof.layers) and roof.heat.vented_by == "":
         return None
-    permeable = [i for i, x in enumerate(layers) if is_open_insulation(x)]
-    if not permeable:
-        return None
-    plane = permeable[-1]
-    if not any(x.is_insulation and not is_open_insulation(x) for x in layers[plane + 1 :]):
+    plane = max((i for i, x in enumerate(layers) if is_open_insulation(x)), default=None)
+    if plane is None or not any(map(_is_closed_insulation, layers[plane + 1 :])):
         return None
     inside = roof.films.inside + sum(x.resistance for x in layers[: plane + 1])
     outside = sum(x.resistance for x in layers[plane + 1 :]) + roof.heat.main.surfaces[1]

@@ -300,19 +300,20 @@ class LayerStrip(QFrame):
                 self._aligned.addItem(f"in line with layer {place}", other.id)
         self._aligned.setCurrentIndex(max(0, self._aligned.findData(framing.aligned_with)))
 
+    def _tell_sizes(self, material: Material) -> None:
+        """Say in the field's hint what can be bought."""
+        steps = [number(t, Quantity.THICKNESS, self._desk.system) for t in material.thicknesses]
+        shown = steps if len(steps) < 7 else [*steps[:3], "…", *steps[-2:]]
+        self.thickness.setToolTip(f"Thickness; sold in {', '.join(shown)}")
+
     def _about_words(self, layer: Layer) -> str:
         if isinstance(layer, (SolidLayer, MembraneLayer)):
             material = self._desk.materials.get(layer.material)
             if material is None:
                 return "The library does not know this material."
-            words = f"{material.purpose}. {material.vapour_note}. Fire: {material.fire or 'not stated'}."
             if isinstance(layer, SolidLayer) and material.thicknesses:
-                steps = [
-                    number(t, Quantity.THICKNESS, self._desk.system) for t in material.thicknesses
-                ]
-                shown = steps if len(steps) < 7 else [*steps[:3], "…", *steps[-2:]]
-                self.thickness.setToolTip(f"Thickness; sold in {', '.join(shown)}")
-            return words
+                self._tell_sizes(material)
+            return f"{material.purpose}. {material.vapour_note}. Fire: {material.fire or 'not stated'}."
         if isinstance(layer, RoofSpaceLayer):
             if layer.covering == "balance":
                 return "Its own balance: what leaves through the roof above and with the air."

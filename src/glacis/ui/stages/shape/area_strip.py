@@ -1,14 +1,14 @@
 # SPDX-License-Identifier: GPL-3.0-or-later
 """The strip under the Shape bench: what the selected area states about itself."""
 
-from collections.abc import Callable
+from collections.abc import Callable, Iterable
 from functools import partial
 
 from msgspec.structs import replace
 from PyQt6.QtCore import pyqtSignal
 from PyQt6.QtWidgets import QComboBox, QGridLayout, QLineEdit, QSizePolicy, QWidget
 
-from glacis.core.model.document import RoofArea
+from glacis.core.model.document import Assembly, RoofArea, Zone
 from glacis.core.model.edit import assign_assembly, assign_zone
 from glacis.core.shape.change import area_change
 from glacis.core.units.format import pitch_notations
@@ -24,6 +24,14 @@ FIELDS: tuple[tuple[str, str, Quantity], ...] = (
     ("level", "Lowest level", Quantity.LENGTH),
 )
 WIDTH = 100
+
+
+def _fill(box: QComboBox, items: Iterable[Zone | Assembly], chosen: str) -> None:
+    """Offer things by their names, the chosen one selected."""
+    box.clear()
+    for item in items:
+        box.addItem(item.name, item.id)
+    box.setCurrentIndex(box.findData(chosen))
 
 
 class AreaStrip(QWidget):
@@ -94,14 +102,8 @@ class AreaStrip(QWidget):
         if not (self.name.hasFocus() and self.name.isModified()):
             self.name.setText(area.name)
             self.name.setCursorPosition(0)
-        self.rooms.clear()
-        for zone in self._desk.project.zones:
-            self.rooms.addItem(zone.name, zone.id)
-        self.rooms.setCurrentIndex(self.rooms.findData(area.zone))
-        self.built.clear()
-        for assembly in self._desk.project.assemblies:
-            self.built.addItem(assembly.name, assembly.id)
-        self.built.setCurrentIndex(self.built.findData(area.assembly))
+        _fill(self.rooms, self._desk.project.zones, area.zone)
+        _fill(self.built, self._desk.project.assemblies, area.assembly)
         count = len(self._chosen())
         words = (
             f"for {count} areas: build-up and rooms"

@@ -2,7 +2,7 @@
 """The hand on the plan of the roof: corners, edges and openings dragged, new outlines drawn."""
 
 from collections.abc import Callable
-from math import hypot
+from math import hypot, inf
 
 from msgspec import Struct
 from msgspec.structs import replace
@@ -361,18 +361,24 @@ class PlanHand(QObject):
             _, foot = foot_on(edge.at, end, spot)
             self._desk.act("Add corner", lambda p: split_edge(p, footprint.id, hot.id, foot))
             return
-        best: tuple[float, Point] | None = None
+        away, made = self._nearest_on_outline(spot)
+        if away * fit.scale < PULL and self._desk.act(
+            "Add corner", lambda p: insert_corner(p, made)
+        ):
+            self._hold(made)
+            self.changed.emit()
+
+    def _nearest_on_outline(self, spot: Point) -> tuple[float, Point]:
+        """How far a spot lies from the outline [m], and where on it; off its corners."""
         outline = self.outline()
-        for a, b in zip(outline, outline[1:] + outline[:1], strict=True):
-            share, foot = foot_on(a, b, spot)
-            away = abs(foot[0] - spot[0]) + abs(foot[1] - spot[1])
-            if 0 < share < 1 and (best is None or away < best[0]):
-                best = (away, foot)
-        if best is not None and best[0] * fit.scale < PULL:
-            made = best[1]
-            if self._desk.act("Add corner", lambda p: insert_corner(p, made)):
-                self._hold(made)
-                self.changed.emit()
+        sides = zip(outline, outline[1:] + outline[:1], strict=True)
+        feet = [foot_on(a, b, spot) for a, b in sides]
+        found = [
+            (abs(foot[0] - spot[0]) + abs(foot[1] - spot[1]), foot)
+            for share, foot in feet
+            if 0 < share < 1
+        ]
+        return min(found, default=(inf, spot))
 
     def key(self, key: Qt.Key, modifiers: Qt.KeyboardModifier) -> bool:
         """Space takes the next corner or edge, arrows move it, Delete takes it out."""
