@@ -19,7 +19,8 @@ from glacis.report.charts.cuts import Choice, cuts_scene
 from glacis.report.charts.exploded import Apart, exploded_scene, runs_across
 from glacis.report.charts.facets import Facet, View, painted_in_order, view_from
 from glacis.report.charts.in_space import Turn, _facets, space_scene
-from glacis.report.charts.outlines import Held, _bounds, fit_shape, shape_plan_scene
+from glacis.report.charts.outlines import Held, fit_shape, shape_plan_scene
+from glacis.report.charts.room import text_bounds
 from glacis.report.charts.shades import ShadeKind, Shading, shading
 from glacis.report.plan import fit_plan, plan_scene
 from glacis.report.scene import Line, Patch, Text
@@ -38,7 +39,7 @@ def test_no_label_of_the_plan_lies_over_another(size, units):
     labels = [item for item in scene.items if isinstance(item, Text) and item.anchor == "middle"]
     assert labels
     for one, other in combinations(labels, 2):
-        a, b = _bounds(one), _bounds(other)
+        a, b = text_bounds(one), text_bounds(other)
         apart = a[0] >= b[2] or b[0] >= a[2] or a[1] >= b[3] or b[1] >= a[3]
         names = one.face == other.face == "semibold" or "°" in one.text
         assert apart or names, (one.text, other.text)

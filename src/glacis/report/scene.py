@@ -17,6 +17,8 @@ Anchor = Literal["start", "middle", "end"]
 Dash = Literal["solid", "dash", "dot", "dash-dot"]
 Size = tuple[float, float]
 """Width and height of a drawing."""
+Bounds = tuple[float, float, float, float]
+"""Left, top, right and bottom of a rectangle."""
 Face = Literal["regular", "semibold", "mono"]
 
 CUT, FACE, HATCH, DIMENSION = 1.6, 0.8, 0.5, 0.5
@@ -70,7 +72,7 @@ class Hot(Struct, frozen=True):
 
     kind: str
     id: str
-    box: tuple[float, float, float, float]
+    box: Bounds
     hint: str = ""
     outline: tuple[float, ...] = ()
 

@@ -139,6 +139,23 @@ def _scaled(found: Found, taking: Taking) -> tuple[list[FoundLoop], tuple[FoundR
     return [loop for loop in loops if len(loop.outline) > 2], runs
 
 
+def _turned(outline: tuple[Point, ...], way: float) -> tuple[Point, ...]:
+    """An outline anticlockwise for a positive ``way``, else clockwise."""
+    return outline if turning(outline) * way > 0 else outline[::-1]
+
+
+def _footprint(
+    loop: FoundLoop, courts: list[FoundLoop], runs: tuple[FoundRun, ...], taking: Taking, name: str
+) -> Footprint:
+    rings = [_loop(_turned(loop.outline, 1.0), runs, taking, 1)]
+    for court in courts:
+        first = 1 + sum(len(ring.edges) for ring in rings)
+        rings.append(_loop(_turned(court.outline, -1.0), runs, taking, first))
+    return Footprint(
+        id="roof", name=loop.name or name, level=loop.level + taking.level, loops=tuple(rings)
+    )
+
+
 def as_footprints(found: Found, taking: Taking) -> tuple[Footprint, ...]:
     """One footprint for every outline that lies in no other; outlines within are courtyards.
 
@@ -155,16 +172,10 @@ def as_footprints(found: Found, taking: Taking) -> tuple[Footprint, ...]:
             around[-1][1].append(loop)
         else:
             outer.append((loop, []))
-    made = []
-    for number, (loop, courts) in enumerate(outer):
-        outline = loop.outline if turning(loop.outline) > 0 else loop.outline[::-1]
-        rings = [_loop(outline, runs, taking, 1)]
-        for court in courts:
-            inner = court.outline if turning(court.outline) < 0 else court.outline[::-1]
-            first = 1 + sum(len(ring.edges) for ring in rings)
-            rings.append(_loop(inner, runs, taking, first))
-        name = loop.name or (taking.name if len(outer) == 1 else f"{taking.name} {number + 1}")
-        made.append(
-            Footprint(id="roof", name=name, level=loop.level + taking.level, loops=tuple(rings))
+    several = len(outer) > 1
+    return tuple(
+        _footprint(
+            loop, courts, runs, taking, f"{taking.name} {number}" if several else taking.name
         )
-    return tuple(made)
+        for number, (loop, courts) in enumerate(outer, 1)
+    )

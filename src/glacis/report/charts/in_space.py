@@ -19,10 +19,12 @@ from glacis.report.charts.facets import (
     view_from,
 )
 from glacis.report.charts.outlines import STROKES
+from glacis.report.charts.room import bounds_of, clear
 from glacis.report.charts.shades import Shading
 from glacis.report.scene import (
     DIMENSION,
     FACE,
+    Bounds,
     Hot,
     Item,
     Line,
@@ -119,8 +121,8 @@ def _labels(
     order: list[Facet], view: View, shades: Shading, hot: tuple[Hot, ...]
 ) -> Iterator[Text]:
     """Words on areas whose middle is not covered and where they find room."""
-    taken: list[tuple[float, float, float, float]] = []
-    shown = {h.id: h for h in hot}
+    taken: list[Bounds] = []
+    shown = {spot.id: spot for spot in hot}
     for place, facet in enumerate(order):
         words = shades.words.get(facet.area, "")
         if not words:
@@ -128,28 +130,18 @@ def _labels(
         x, y = view.point(middle_of(facet.corners))
         half = text_width(words, 12) / 2
         spot = (x - half - 2, y - 10, x + half + 2, y + 4)
-        inside = all(
-            shown[facet.area].holds(px, py)
-            for px in (spot[0], spot[2])
-            for py in (spot[1], spot[3])
-        )
-        spots = [(x, y), *((px, py) for px in (spot[0], spot[2]) for py in (spot[1], spot[3]))]
-        covered = any(
-            Hot("", "", _bounds(view, later), "", view.flat(later.corners)).holds(*at)
-            for later in order[place + 1 :]
-            for at in spots
-        )
-        free = all(
-            spot[2] < t[0] or t[2] < spot[0] or spot[3] < t[1] or t[3] < spot[1] for t in taken
-        )
-        if inside and free and not covered:
+        ends = [(px, py) for px in (spot[0], spot[2]) for py in (spot[1], spot[3])]
+        over = [_covered_by(later, view) for later in order[place + 1 :]]
+        inside = all(shown[facet.area].holds(*at) for at in ends)
+        covered = any(later.holds(*at) for later in over for at in ((x, y), *ends))
+        if inside and not covered and clear(spot, taken):
             taken.append(spot)
             yield Text(x, y, words, 12, "ink", "middle")
 
 
-def _bounds(view: View, facet: Facet) -> tuple[float, float, float, float]:
+def _covered_by(facet: Facet, view: View) -> Hot:
     flat = view.flat(facet.corners)
-    return min(flat[::2]), min(flat[1::2]), max(flat[::2]), max(flat[1::2])
+    return Hot("", "", bounds_of(flat), "", flat)
 
 
 def _legend(shades: Shading, width: float) -> Iterator[Item]:
@@ -203,9 +195,9 @@ def space_scene(
         flat = view.flat(facet.corners)
         if facet.area:
             hint = f"{names[facet.area]}\n{shades.words.get(facet.area, '')}".strip()
-            hot.append(Hot("area", facet.area, _bounds(view, facet), hint, flat))
+            hot.append(Hot("area", facet.area, bounds_of(flat), hint, flat))
         else:
-            hot.append(Hot("wall", "", _bounds(view, facet), "", flat))
+            hot.append(Hot("wall", "", bounds_of(flat), "", flat))
     spots = tuple(h for h in hot if h.kind == "area")
     items.extend(_labels(order, view, shades, spots))
     items.extend(_legend(shades, width))

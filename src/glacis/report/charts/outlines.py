@@ -6,8 +6,7 @@ from math import acos, atan2, cos, degrees, hypot, radians, sin
 
 from msgspec import Struct
 
-from glacis.core.model.document import Project
-from glacis.core.model.outlines import holds
+from glacis.core.model.document import Project, RoofArea
 from glacis.core.shape.edges import Edge, EdgeKind
 from glacis.core.shape.planes import Plane
 from glacis.core.shape.shape import RoofShape
@@ -15,17 +14,18 @@ from glacis.core.units.format import pitch_notations, with_unit
 from glacis.core.units.quantities import Quantity, System
 from glacis.report.charts.plan_marks import (
     Sketch,
-    bounds_of,
     drawing_marks,
     fault_marks,
     footprint_marks,
     thing_marks,
 )
+from glacis.report.charts.room import LABEL, bounds_of, clear, room_for, text_bounds
 from glacis.report.plan import Fit, fall_arrow, fit_plan, is_upper
 from glacis.report.scene import (
     CUT,
     DIMENSION,
     FACE,
+    Bounds,
     Dash,
     Hot,
     Item,
@@ -46,7 +46,6 @@ STROKES: dict[EdgeKind, tuple[float, Dash]] = {
     "penetration": (FACE, "solid"),
 }  # fmt: skip
 MARGIN = 58.0
-LABEL = 12.0
 
 
 MARKED = 4.0
@@ -97,26 +96,6 @@ def _upright(angle: float) -> float:
     return angle - 180 if angle > 90 else angle + 180 if angle <= -90 else angle
 
 
-Bounds = tuple[float, float, float, float]
-
-
-def _bounds(text: Text) -> Bounds:
-    """The rectangle round a word, whichever way it is turned."""
-    turn, wide = radians(text.angle), text_width(text.text, text.size)
-    middle = text.size * 0.35
-    x, y = text.x - middle * sin(turn), text.y - middle * cos(turn)
-    half_x = (abs(cos(turn)) * wide + abs(sin(turn)) * text.size) / 2
-    half_y = (abs(sin(turn)) * wide + abs(cos(turn)) * text.size) / 2
-    return x - half_x, y - half_y, x + half_x, y + half_y
-
-
-def _clear(box_: Bounds, taken: list[Bounds]) -> bool:
-    """Whether a label touches none that is there."""
-    return not any(
-        box_[0] < t[2] and t[0] < box_[2] and box_[1] < t[3] and t[1] < box_[3] for t in taken
-    )
-
-
 def _edge_label(edge: Edge, fit: Fit, system: System, inside: bool) -> Iterator[Text]:
     (x1, y1), (x2, y2) = (fit.point(p[0], p[1]) for p in (edge.start, edge.end))
     size = hypot(x2 - x1, y2 - y1)
@@ -136,80 +115,48 @@ def _edge_label(edge: Edge, fit: Fit, system: System, inside: bool) -> Iterator[
 
 
 def _fall(
-    plane: Plane, azimuth: float, fit: Fit, beside: float, taken: list[Bounds]
+    plane: Plane, azimuth: float, fit: Fit, name: list[Text], taken: list[Bounds]
 ) -> Iterator[Item]:
     """An arrow down the slope, left or right of words in the middle, where it touches none."""
     if plane.is_level:
         return
     middle, y = fit.point(*middle_of(plane))
+    beside = max((text_width(text.text, text.size) for text in name), default=0.0)
     aside = beside / 2 + 16 if beside else 0.0
     y -= 4
     for x in (middle - aside, middle + aside):
-        if _clear((x - 10, y - 10, x + 10, y + 10), taken):
+        if clear((x - 10, y - 10, x + 10, y + 10), taken):
             yield fall_arrow(x, y, azimuth)
             return
 
 
-NUDGES = tuple(
-    sorted(
-        ((dx, dy) for dx in range(-240, 241, 16) for dy in range(-64, 65, 8)),
-        key=lambda step: step[0] ** 2 + 4 * step[1] ** 2,
-    )
-)
-"""Where else than in the middle a name may stand [pt], the nearest first."""
+def _flat(plane: Plane, fit: Fit) -> tuple[float, ...]:
+    return tuple(v for c in plane.corners for v in fit.point(c[0], c[1]))
 
 
 def _plan_box(shape: RoofShape, area: str, fit: Fit) -> Bounds:
     plane = shape.plane(area)
-    corners = plane.corners if plane else ()
-    return bounds_of(tuple(v for c in corners for v in fit.point(c[0], c[1])))
+    return bounds_of(_flat(plane, fit) if plane else ())
 
 
-def _along(spot: Bounds) -> Iterator[tuple[float, float]]:
-    """Points on the upper and lower side of a rectangle, close enough to meet a notch."""
-    for share in (0.0, 1.0, 0.5, 0.25, 0.75, 0.125, 0.375, 0.625, 0.875):
-        x = spot[0] + (spot[2] - spot[0]) * share
-        yield x, spot[1]
-        yield x, spot[3]
-
-
-def _room_for(
-    lines: tuple[str, str], middle: tuple[float, float], whole: Hot, things: list[Bounds]
-) -> tuple[float, float] | None:
-    """Where two lines lie within an area and off what stands there, near its middle."""
-    half = max(text_width(lines[0], 13), text_width(lines[1], LABEL)) / 2 + 3
-    left, top, right, bottom = whole.box
-    if 2 * half > right - left or bottom - top < 31:
-        return None
-    corners = tuple(zip(whole.outline[::2], whole.outline[1::2], strict=True))
-    rise = 22 if lines[0] else 7
-    for dx, dy in NUDGES:
-        x, y = middle[0] + dx, middle[1] + dy
-        spot = (x - half, y - rise, x + half, y + 9)
-        if spot[0] < left or spot[1] < top or spot[2] > right or spot[3] > bottom:
-            continue
-        notched = any(spot[0] < px < spot[2] and spot[1] < py < spot[3] for px, py in corners)
-        if not notched and _clear(spot, things) and all(holds(corners, at) for at in _along(spot)):
-            return x, y
-    return None
-
-
-def _name(plane: Plane, words: tuple[str, str], fit: Fit, things: list[Bounds]) -> Iterator[Text]:
+def _name(
+    plane: Plane, area: RoofArea, fit: Fit, system: System, things: list[Bounds]
+) -> list[Text]:
     """Name and facts where they find room, else the end of the name, else the facts alone."""
-    name, facts = words
-    flat = tuple(v for c in plane.corners for v in fit.point(c[0], c[1]))
+    size = with_unit(plane.true_area, Quantity.AREA, system)
+    facts = f"{size}, {with_unit(area.pitch, Quantity.ANGLE, system)}"
+    flat = _flat(plane, fit)
     whole = Hot("", "", bounds_of(flat), "", flat)
-    if text_width(facts, LABEL) > (whole.box[2] - whole.box[0]) * 0.72:
-        return
-    middle = fit.point(*middle_of(plane))
     room = (whole.box[2] - whole.box[0]) * 0.72
-    for shown in (shorten(name, room, 13), name.rpartition(", ")[2], ""):
-        at = _room_for((shown, facts), middle, whole, things)
+    if text_width(facts, LABEL) > room:
+        return []
+    middle = fit.point(*middle_of(plane))
+    for shown in (shorten(area.name, room, 13), area.name.rpartition(", ")[2], ""):
+        at = room_for((shown, facts), middle, whole, things)
         if at is not None:
-            if shown:
-                yield Text(at[0], at[1] - 10, shown, 13, "ink", "middle", "semibold")
-            yield Text(at[0], at[1] + 5, facts, LABEL, "second", "middle")
-            return
+            name = [Text(at[0], at[1] - 10, shown, 13, "ink", "middle", "semibold")]
+            return name * bool(shown) + [Text(at[0], at[1] + 5, facts, LABEL, "second", "middle")]
+    return []
 
 
 def fit_shape(project: Project, width: float, height: float, margin: float = MARGIN) -> Fit:
@@ -245,6 +192,11 @@ def _corners(plane: Plane, held: tuple[float, float] | None, fit: Fit, system: S
         yield mark, Hot("corner", str(number), (x - 7, y - 7, x + 7, y + 7), hint)
 
 
+def _is_shown_from_other(edge: Edge) -> bool:
+    """Whether the area beyond a shared edge shows it."""
+    return bool(edge.other) and edge.kind != "abutment" and edge.area > edge.other
+
+
 def _edges(
     shape: RoofShape, first: str, fit: Fit, system: System, taken: list[Bounds], measured: set[str]
 ) -> tuple[list[Item], list[Text]]:
@@ -255,8 +207,7 @@ def _edges(
     lines: list[Item] = []
     labels: list[Text] = []
     for edge in sorted(shape.edges, key=lambda e: (e.area != first, -e.length)):
-        twice = edge.other and edge.kind != "abutment" and edge.area > edge.other
-        if twice or edge.over:
+        if edge.over or _is_shown_from_other(edge):
             continue
         (x1, y1), (x2, y2) = (fit.point(p[0], p[1]) for p in (edge.start, edge.end))
         stroke, dash = STROKES[edge.kind]
@@ -265,9 +216,9 @@ def _edges(
         if edge.kind in ("seam", "kerb") or dimensioned:
             continue
         for text in _edge_label(edge, fit, system, inside=bool(edge.other)):
-            if _clear(_bounds(text), taken):
+            if clear(text_bounds(text), taken):
                 labels.append(text)
-                taken.append(_bounds(text))
+                taken.append(text_bounds(text))
     return lines, labels
 
 
@@ -289,46 +240,36 @@ def shape_plan_scene(
         width: of the drawing.
         height: of the drawing.
     """
-    names = {area.id: area for area in project.areas}
+    areas = {area.id: area for area in project.areas}
     system = project.units
-    fills: list[Item] = []
-    words: list[Item] = []
-    taken: list[Bounds] = []
-    named: dict[str, float] = {}
-    hot: list[Hot] = []
     marks, spots = _over(project, shape, held, fit)
-    dimensions = [_bounds(item) for item in marks if isinstance(item, Text)]
-    taken.extend(dimensions)
+    dimensions = [text_bounds(item) for item in marks if isinstance(item, Text)]
     things = [spot.box for spot in spots if spot.kind == "thing"] + dimensions
     things += [_plan_box(shape, area.id, fit) for area in project.areas if is_upper(project, area)]
-
-    def order(plane: Plane) -> tuple[bool, bool]:
-        return is_upper(project, names[plane.id]), plane.id == held.area
-
-    for plane in sorted(shape.planes, key=order):
-        chosen = plane.id == held.area
-        points = [fit.point(c[0], c[1]) for c in plane.corners]
-        flat = tuple(value for point in points for value in point)
-        fills.append(Patch(flat, "wash" if chosen or plane.id in held.also else "bench"))
-        area = names[plane.id]
-        facts = f"{with_unit(plane.true_area, Quantity.AREA, system)}, {with_unit(area.pitch, Quantity.ANGLE, system)}"
-        over = [] if is_upper(project, area) else things
-        name = list(_name(plane, (area.name, facts), fit, over))
-        words.extend(name)
-        taken.extend(_bounds(text) for text in name)
-        named[plane.id] = max((text_width(text.text, text.size) for text in name), default=0.0)
-        xs, ys = [p[0] for p in points], [p[1] for p in points]
-        bounds = (min(xs), min(ys), max(xs), max(ys))
+    fills: list[Item] = []
+    hot: list[Hot] = []
+    names: dict[str, list[Text]] = {}
+    for plane in sorted(
+        shape.planes, key=lambda p: (is_upper(project, areas[p.id]), p.id == held.area)
+    ):
+        area = areas[plane.id]
+        flat = _flat(plane, fit)
+        held_too = plane.id == held.area or plane.id in held.also
+        fills.append(Patch(flat, "wash" if held_too else "bench"))
         hint = _hint(plane, area.name, shape.edges_at(plane.id), system)
-        hot.append(Hot("area", plane.id, bounds, hint, flat))
-    measured = {
-        area.id for area in project.areas if area.grown and area.grown.source == held.footprint
-    }
+        hot.append(Hot("area", plane.id, bounds_of(flat), hint, flat))
+        over = [] if is_upper(project, area) else things
+        names[plane.id] = _name(plane, area, fit, system, over)
+    words = [text for name in names.values() for text in name]
+    taken = [*dimensions, *map(text_bounds, words)]
+    measured = {a.id for a in project.areas if a.grown and a.grown.source == held.footprint}
     lines, labels = _edges(shape, held.area, fit, system, taken, measured)
-    words.extend(labels)
-    for plane in shape.planes:
-        words.extend(_fall(plane, names[plane.id].azimuth, fit, named[plane.id], taken))
-    items = (*fills, *lines, *words, *marks, *_bar(fit, height, system))
+    falls = [
+        item
+        for plane in shape.planes
+        for item in _fall(plane, areas[plane.id].azimuth, fit, names[plane.id], taken)
+    ]
+    items = (*fills, *lines, *words, *labels, *falls, *marks, *_bar(fit, height, system))
     return Scene(width, height, items, (*hot, *spots))
 
 

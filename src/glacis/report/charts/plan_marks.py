@@ -11,6 +11,7 @@ from glacis.core.model.geometry import Dormer, Footprint, FootprintEdge, Opening
 from glacis.core.shape.shape import RoofShape
 from glacis.core.units.format import with_unit
 from glacis.core.units.quantities import Quantity, System
+from glacis.report.charts.room import bounds_of
 from glacis.report.plan import Fit
 from glacis.report.scene import (
     CUT,
@@ -46,12 +47,6 @@ class Sketch(Struct, frozen=True):
 def flat_points(fit: Fit, outline: tuple[Point, ...]) -> tuple[float, ...]:
     """An outline in the drawing, flat x, y pairs."""
     return tuple(value for x, y in outline for value in fit.point(x, y))
-
-
-def bounds_of(flat: tuple[float, ...], room: float = 0.0) -> tuple[float, float, float, float]:
-    """The rectangle round flat x, y pairs."""
-    xs, ys = flat[::2], flat[1::2]
-    return min(xs) - room, min(ys) - room, max(xs) + room, max(ys) + room
 
 
 def _strip(x1: float, y1: float, x2: float, y2: float, half: float) -> tuple[float, ...]:
