@@ -9,7 +9,7 @@ from glacis.core.moisture.monthly import Monthly, Profile
 from glacis.core.units.format import plain, with_unit
 from glacis.core.units.quantities import Quantity, System, from_display, to_display
 from glacis.report.charts.axes import Plot, beyond, month_names, nice_top, ticks
-from glacis.report.scene import DIMENSION, Item, Line, Patch, Scene, Size, Text, spread
+from glacis.report.scene import DIMENSION, Item, Line, Patch, Scene, Size, Text, spread, text_width
 
 
 def _x_of(monthly: Monthly, plot: Plot) -> list[float]:
@@ -84,15 +84,10 @@ def surface_scene(roof: AnalysedArea, width: float, height: float, chosen: int =
     """f_Rsi against what each month asks of it."""
     surface, factor = roof.surface, roof.heat.surface_factor
     plot = Plot(54.0, 34.0, width - 96.0, height - 24.0, 0.0, 1.0)
-    items: list[Item] = [
-        Text(
-            plot.left - 6,
-            plot.top - 16,
-            "f_Rsi of the inner surface and the least it must be",
-            12,
-            "second",
-        )
-    ]
+    title = "f_Rsi of the inner surface and the least it must be"
+    if text_width(title, 12) > width - plot.left:
+        title = "f_Rsi and the least it must be"
+    items: list[Item] = [Text(plot.left - 6, plot.top - 16, title, 12, "second")]
     items.extend(beyond((plot.left, plot.y(min(1.0, factor)), plot.right, plot.top - 0.0)))
     for value in (0.0, 0.5, 1.0):
         items.append(

@@ -78,11 +78,8 @@ def _axis(plot: Plot, system: System) -> Iterator[Item]:
     )
 
 
-def _limit_edge(limit: float, plot: Plot, system: System) -> Iterator[Item]:
-    if limit > plot.high:
-        return
+def _limit_line(limit: float, plot: Plot, system: System) -> Iterator[Item]:
     y = plot.y(limit)
-    yield from beyond((plot.left, plot.top - 8, plot.right, y))
     yield Line((plot.left, y, plot.right, y), "stop", 1.2, "dash")
     words = f"limit {with_unit(limit, Quantity.CONDENSATE, system)}"
     yield Text(plot.right - 2, y + 14, words, 12, "stop", "end")
@@ -126,8 +123,12 @@ def water_scene(
     top = from_display(nice_top(to_display(most, unit)), unit)
     plot = Plot(54.0, 30.0, width - 216.0, height - 28.0, 0.0, top)
     items: list[Item] = []
-    items.extend(_limit_edge(limit, plot, system))
+    has_limit = limit <= plot.high
+    if has_limit:
+        items.extend(beyond((plot.left, plot.top - 8, plot.right, plot.y(limit))))
     items.extend(_bars(monthly, plot, chosen))
+    if has_limit:
+        items.extend(_limit_line(limit, plot, system))
     items.extend(_axis(plot, system))
     items.extend(month_names(plot, monthly.order))
     items.extend(_names(roof, detail, plot, width, system))
