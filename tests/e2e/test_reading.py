@@ -70,6 +70,18 @@ def test_every_figure_of_the_heat_bench_opens_a_working_that_ends_in_it(window, 
     window.working_panel.close()
 
 
+@pytest.mark.parametrize("width", [1000, 1280, 1920])
+def test_figures_of_the_heat_bench_have_room_for_their_words_and_units(window, width):
+    window.toggle_units()
+    window.resize(width, 700)
+    window.show_stage("heat")
+    _settle()
+    bench = window.bench("heat")
+    for link in bench.figures.values():
+        assert link.width() >= link.sizeHint().width(), link.figure
+        assert link.mapTo(bench, link.rect().bottomRight()).x() < bench.width()
+
+
 def test_the_hand_stays_on_the_bench(window, qtbot):
     bench = window.bench("build-up")
     bench.canvas.setFocus()

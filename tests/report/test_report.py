@@ -100,7 +100,7 @@ def all_scenes(system: System) -> list[Scene]:
         found.append(staircase_scene(roof, detail, 700, 480, system))
         found.append(water_scene(roof, detail, (700, 300), system, 3))
         found.append(pressures_scene(roof, lines[1], 1, (360, 220), system))
-        found.append(surface_scene(roof, 360, 220, 1))
+        found.extend(surface_scene(roof, width, 220, 1) for width in (260, 360))
         found.append(methods_scene(roof, 700, 420, system))
         returns = returns_of(roof)
         if returns is not None:
@@ -129,6 +129,35 @@ def test_nothing_is_drawn_beyond_its_sheet(system):
             else:
                 assert all(-8 <= x <= scene.width + 8 for x in item.points[0::2]), item
                 assert all(-12 <= y <= scene.height + 8 for y in item.points[1::2]), item
+
+
+def test_no_mark_of_a_month_lies_over_the_limit_of_the_water():
+    result = RESULTS.of("laboratory")
+    for month in range(12):
+        items = water_scene(
+            result.roof, RESULTS.detail("laboratory"), (700, 300), "si", month
+        ).items
+        said = next(k for k, i in enumerate(items) if isinstance(i, Text) and "limit" in i.text)
+        limit = items[said]
+        assert isinstance(limit, Text)
+        for item in items[said:]:
+            if isinstance(item, Patch):
+                assert min(item.points[1::2]) > limit.y or min(item.points[::2]) > limit.x
+
+
+@pytest.mark.parametrize("system", ["si", "us"])
+def test_the_scale_of_a_narrow_section_stands_below_its_temperatures(system):
+    for result in RESULTS.areas:
+        detail = RESULTS.detail(result.roof.area.id)
+        style = replace(
+            STYLE, width=220.0, height=360.0, system=system, labels="thickness", scale=None,
+            temperature=True,
+        )  # fmt: skip
+        words = [i for i in section_scene(result.roof, detail, style).items if isinstance(i, Text)]
+        scale = max(words, key=lambda text: text.y)
+        assert all(text.y <= scale.y - 12 for text in words if text is not scale), (
+            result.roof.area.id
+        )
 
 
 def test_every_colour_used_is_a_role():

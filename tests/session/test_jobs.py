@@ -2,7 +2,10 @@
 """Background work: the newest request wins, errors arrive, and nothing outlives the session."""
 
 import os
+import pickle
 import queue
+import subprocess
+import sys
 import threading
 from collections.abc import Callable, Iterator
 from typing import Any
@@ -169,3 +172,19 @@ def test_a_newer_document_wins_over_work_for_an_older_one(loop, session):
     session.want(SHOUTED)
     loop.until(lambda: isinstance(session.state(SHOUTED), Ready))
     assert session.state(SHOUTED) == Ready("NEWER")
+
+
+def test_a_worker_whose_session_is_gone_ends_without_a_word():
+    worker = subprocess.Popen(
+        [sys.executable, "-m", "glacis.session.worker"],
+        stdin=subprocess.PIPE, stdout=subprocess.PIPE, stderr=subprocess.PIPE,
+    )  # fmt: skip
+    assert worker.stdin is not None
+    assert worker.stdout is not None
+    assert worker.stderr is not None
+    worker.stdout.close()
+    worker.stdin.write(pickle.dumps(sys.path) + pickle.dumps(seven))
+    worker.stdin.close()
+    assert worker.stderr.read() == b""
+    assert worker.wait(timeout=30) == 0
+    worker.stderr.close()

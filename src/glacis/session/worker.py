@@ -1,6 +1,7 @@
 # SPDX-License-Identifier: GPL-3.0-or-later
 """The other end of a job: a process that is given work by its input and answers by its output."""
 
+import os
 import pickle
 import sys
 from typing import IO
@@ -34,4 +35,8 @@ def serve(asked: IO[bytes], answers: IO[bytes]) -> None:
 if __name__ == "__main__":
     answers = sys.stdout.buffer
     sys.stdout = sys.stderr
-    serve(sys.stdin.buffer, answers)
+    try:
+        serve(sys.stdin.buffer, answers)
+    except BrokenPipeError:
+        # Nobody listens any more: what is still unsaid goes nowhere, and that is no error.
+        os.dup2(os.open(os.devnull, os.O_WRONLY), answers.fileno())

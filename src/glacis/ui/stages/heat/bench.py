@@ -7,7 +7,7 @@ from typing import TYPE_CHECKING
 from msgspec.structs import replace
 from PyQt6.QtCore import QPointF, QRect, QSize, Qt
 from PyQt6.QtGui import QKeyEvent
-from PyQt6.QtWidgets import QGridLayout, QPushButton, QWidget
+from PyQt6.QtWidgets import QPushButton, QWidget
 
 from glacis.core.area.analysed import AnalysedArea
 from glacis.core.figures.headline import Figure
@@ -25,6 +25,7 @@ from glacis.ui.bench import Bench, field_row, view_buttons
 from glacis.ui.desk import Desk
 from glacis.ui.drawing.canvas import Canvas
 from glacis.ui.widgets.figure_link import FigureLink
+from glacis.ui.widgets.figure_table import FigureTable
 from glacis.ui.widgets.labels import label, rich
 from glacis.ui.widgets.unit_field import UnitField
 
@@ -78,16 +79,13 @@ class HeatBench(Bench):
         self.canvas.key.connect(self._key)
         self.column.addWidget(self.canvas, 1)
         self.setFocusProxy(self.canvas)
-        grid = QGridLayout()
-        grid.setHorizontalSpacing(12)
-        grid.setVerticalSpacing(0)
         self.figures: dict[str, FigureLink] = {}
-        for number, (key, words, figure) in enumerate(FIGURES):
+        for key, words, figure in FIGURES:
             link = FigureLink(desk, words)
             link.clicked.connect(lambda _on=False, name=figure: self.working_wanted.emit(name))
-            grid.addWidget(link, *divmod(number, COLUMNS))
             self.figures[key] = link
-        self.column.addLayout(grid)
+        self.table = FigureTable(self.figures, COLUMNS)
+        self.column.addWidget(self.table)
         self._note = label(kind="second small", wrap=True)
         self.column.addWidget(self._note)
         self.price = UnitField("Heat costs", Quantity.PRICE_HEAT, 110)
@@ -143,6 +141,7 @@ class HeatBench(Bench):
         self.carbon.show_value(roof.targets.heat_carbon, self.desk.system)
         for key, words in self._figures(roof).items():
             self.figures[key].show_figure(words)
+        self.table.refit()
         self._note.setText(rich(self._notes(roof)))
         if self._panel is not None and self._panel.isVisible():
             self._panel.refresh()
