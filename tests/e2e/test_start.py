@@ -6,6 +6,12 @@ import subprocess
 import sys
 from pathlib import Path
 
+from PyQt6.QtWidgets import QApplication
+
+from glacis.ui.app import Homes, make_window
+from glacis.ui.findings import FindingRow
+from glacis.ui.widgets.paragraph import Paragraph
+
 SCRIPT = """
 import os, sys
 sys.path.insert(0, {benchmarks!r})
@@ -50,3 +56,19 @@ def test_nothing_heavy_and_no_other_stage_is_loaded_before_the_first_paint(tmp_p
     words = {"analysis", "climate", "errors", "graph", "judgement", "materials", "model", "stages", "units",
              "working"}  # fmt: skip
     assert rooms - words <= set(SHOWN_FIRST)
+
+
+def test_findings_have_their_room_as_soon_as_they_are_there(qtbot, tmp_path, answers):
+    window = make_window(True, None, Homes(tmp_path / "config", tmp_path / "journal"), answers)
+    qtbot.addWidget(window)
+    window.resize(1280, 800)
+    window.show()
+    QApplication.processEvents()
+    assert not window.findings.findChildren(FindingRow)
+    window.desk.session.judge_all()
+    rows = window.findings.findChildren(FindingRow)
+    assert rows
+    for row in rows:
+        assert row.height() >= sum(words.height() for words in row.findChildren(Paragraph))
+    window.desk.store.mark_saved()
+    window.close()

@@ -112,6 +112,12 @@ class FindingRow(QFrame):
             column.addWidget(widget)
         column.addLayout(self._more)
 
+    def fit(self) -> None:
+        """Reckon its height from its words as they are now."""
+        layout = self.layout()
+        if layout is not None:
+            layout.activate()
+
     def show_group(self, group: Group, is_open: bool) -> None:
         """Show a finding, opened or not."""
         finding = group.finding
@@ -375,6 +381,8 @@ class Findings(QWidget):
         """Let the rows have their height at once, not at a later turn of the event loop."""
         inside = self._scroll.widget()
         if inside is not None:
+            for row in self._rows:
+                row.fit()
             self._list.invalidate()
             self._list.activate()
             inside.resize(inside.width(), max(self._scroll.height(), inside.sizeHint().height()))
