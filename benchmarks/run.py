@@ -59,9 +59,8 @@ def thick_layer(project: Project, assembly: str) -> str:
     return next(layer.id for layer in layers if getattr(layer, "thickness", 0) > 0.03)
 
 
-def one_edit() -> float:
+def edited(project: Project) -> float:
     """Median seconds from one thickness change in the largest assembly to all results."""
-    project = tern_point(load_sites()[0])
     engine = Analyser(load_library())
     engine.analyse(project)
     assembly = largest(project)
@@ -71,6 +70,11 @@ def one_edit() -> float:
         changed = set_thickness(project, assembly, layer, 0.1 + k / 1000)
         times.append(timed(partial(engine.analyse, changed)))
     return median(times)
+
+
+def one_edit() -> float:
+    """Median seconds from one thickness change in the largest assembly to all results."""
+    return edited(tern_point(load_sites()[0]))
 
 
 def hundred_areas() -> Project:
@@ -147,15 +151,7 @@ def with_hours() -> float:
     project = tern_point(load_sites()[0])
     climate = replace(project.site.climate, rain=tuple(k / 1000 for k in range(8760 * 8)))
     project = replace(project, site=replace(project.site, climate=climate))
-    engine = Analyser(load_library())
-    engine.analyse(project)
-    assembly = largest(project)
-    layer = thick_layer(project, assembly)
-    times = []
-    for k in range(EDITS):
-        changed = set_thickness(project, assembly, layer, 0.1 + k / 1000)
-        times.append(timed(partial(engine.analyse, changed)))
-    return median(times)
+    return edited(project)
 
 
 QUIET = 0.028

@@ -21,13 +21,13 @@ FOLDER = Path(__file__).parent.parent / "docs" / "screenshots"
 
 
 def settle(window: MainWindow, milliseconds: int = 60) -> None:
-    """Let the window paint, and what runs in the background end."""
-    while True:
+    """Let the window paint, what runs in the background end, and its outcome be drawn."""
+    waited = True
+    while waited:
+        waited = window.desk.session.jobs.busy
         loop = QEventLoop()
-        QTimer.singleShot(milliseconds, loop.quit)
+        QTimer.singleShot(10 * milliseconds if waited else milliseconds, loop.quit)
         loop.exec()
-        if not window.desk.session.jobs.busy:
-            return
 
 
 def frame_poses(window: MainWindow) -> Iterator[Pose]:
