@@ -39,6 +39,23 @@ def open_window(demo: bool, path: Path | None, shown: Callable[[Any], None] | No
         shown: called with the window as soon as it is shown.
     """
     gc.disable()  # nothing is garbage yet; the window turns it on again once it is shown
+    _import_msgspec()
     from glacis.ui.app import run_window
 
     return run_window(demo, path, shown)
+
+
+def _import_msgspec() -> None:
+    """Import msgspec without typing_extensions.
+
+    It prefers that module where it finds it and takes typing where not. Both give it the same on
+    the Pythons we run on, and importing the larger one would be a twentieth of the whole start.
+    """
+    if "typing_extensions" in sys.modules:
+        return
+    hidden: dict[str, Any] = {"typing_extensions": None}
+    sys.modules.update(hidden)
+    try:
+        import msgspec  # noqa: F401
+    finally:
+        del sys.modules["typing_extensions"]

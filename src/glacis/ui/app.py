@@ -94,6 +94,12 @@ def _last_resort(window: MainWindow) -> None:
     sys.excepthook = hook
 
 
+def _put_icon(application: QApplication) -> None:
+    from glacis.ui.icon import app_icon
+
+    application.setWindowIcon(app_icon())
+
+
 def run_window(
     demo: bool, path: Path | None, shown: Callable[[MainWindow], None] | None = None
 ) -> int:
@@ -101,9 +107,6 @@ def run_window(
     QGuiApplication.setDesktopFileName("glacis")
     application = QApplication([*sys.argv[:1], *QT_ARGUMENTS])
     application.setApplicationName("Glacis")
-    from glacis.ui.icon import app_icon
-
-    application.setWindowIcon(app_icon())
     journals = journal_folder()
     window = make_window(demo, path, Homes(config_folder(), journals), Prompts())
     _last_resort(window)
@@ -111,5 +114,6 @@ def run_window(
     if shown is not None:
         shown(window)
     QTimer.singleShot(0, gc.enable)
+    QTimer.singleShot(0, lambda: _put_icon(application))
     QTimer.singleShot(0, lambda: offer_recovery(window, journals))
     return application.exec()

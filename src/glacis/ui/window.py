@@ -72,6 +72,7 @@ class MainWindow(QMainWindow):
                 self._kinds[stage.id] = module.KIND
         self._benches: dict[str, Bench] = {}
         self._actions: list[tuple[Action, QAction]] = []
+        self._unfilled: list[tuple[QMenu, MenuName]] = []
         self.setMinimumSize(LEAST_SIZE)
         self.resize(DESIGN_SIZE)
         self._lay_out()
@@ -130,7 +131,15 @@ class MainWindow(QMainWindow):
             menu = bar.addMenu(name)
             if menu is not None:
                 menu.setToolTipsVisible(True)
-                self._fill_menu(menu, name)
+                self._unfilled.append((menu, name))
+
+    def _fill_menus(self) -> None:
+        """Fill the menus, once: after the first painting, or when their entries are asked for."""
+        unfilled, self._unfilled = self._unfilled, []
+        for menu, name in unfilled:
+            self._fill_menu(menu, name)
+        if unfilled:
+            self._enable()
 
     def _fill_menu(self, menu: QMenu, name: MenuName) -> None:
         """Actions of the window, those of the stages, the ways to the stages, then the last ones."""
@@ -192,12 +201,13 @@ class MainWindow(QMainWindow):
     @property
     def menu_entries(self) -> tuple[tuple[Action, QAction], ...]:
         """Everything in the menus, each with what does it."""
+        self._fill_menus()
         return tuple(self._actions)
 
     @property
     def actions_offered(self) -> tuple[Action, ...]:
         """Everything in the menus, in their order."""
-        return tuple(action for action, _ in self._actions)
+        return tuple(action for action, _ in self.menu_entries)
 
     @property
     def kinds(self) -> dict[str, BenchKind]:
@@ -460,10 +470,11 @@ class MainWindow(QMainWindow):
         return answer == "discard"
 
     def paintEvent(self, event: QPaintEvent | None) -> None:
-        """A frame after the first painting the roof is judged."""
+        """Right after the first painting the menus are filled, a frame later the roof is judged."""
         super().paintEvent(event)
         if not self._painted:
             self._painted = True
+            QTimer.singleShot(0, self._fill_menus)
             QTimer.singleShot(A_FRAME, self.desk.session.judge_all)
 
     def closeEvent(self, event: QCloseEvent | None) -> None:
