@@ -110,10 +110,10 @@ def run_window(
     journals = journal_folder()
     window = make_window(demo, path, Homes(config_folder(), journals), Prompts())
     _last_resort(window)
+    window.seen.connect(gc.enable)
+    window.seen.connect(lambda: _put_icon(application))
+    window.seen.connect(lambda: offer_recovery(window, journals))
     window.show()
     if shown is not None:
         shown(window)
-    QTimer.singleShot(0, gc.enable)
-    QTimer.singleShot(0, lambda: _put_icon(application))
-    QTimer.singleShot(0, lambda: offer_recovery(window, journals))
     return application.exec()

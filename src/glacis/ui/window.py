@@ -6,7 +6,7 @@ from functools import partial
 from pathlib import Path
 from typing import TYPE_CHECKING, TypeVar
 
-from PyQt6.QtCore import QByteArray, QSize, QTimer
+from PyQt6.QtCore import QByteArray, QSize, QTimer, pyqtSignal
 from PyQt6.QtGui import QAction, QCloseEvent, QKeySequence, QPaintEvent
 from PyQt6.QtWidgets import (
     QApplication,
@@ -58,6 +58,9 @@ def empty_project(sites: tuple[Site, ...]) -> Project:
 
 class MainWindow(QMainWindow):
     """Walk, core, bench, findings and tally round one desk."""
+
+    seen = pyqtSignal()
+    """It was painted for the first time: what can wait until then may begin."""
 
     def __init__(self, desk: Desk, prompts: Prompts) -> None:
         super().__init__()
@@ -132,6 +135,10 @@ class MainWindow(QMainWindow):
             if menu is not None:
                 menu.setToolTipsVisible(True)
                 self._unfilled.append((menu, name))
+
+    def _be_seen(self) -> None:
+        self._fill_menus()
+        self.seen.emit()
 
     def _fill_menus(self) -> None:
         """Fill the menus, once: after the first painting, or when their entries are asked for."""
@@ -474,7 +481,7 @@ class MainWindow(QMainWindow):
         super().paintEvent(event)
         if not self._painted:
             self._painted = True
-            QTimer.singleShot(0, self._fill_menus)
+            QTimer.singleShot(0, self._be_seen)
             QTimer.singleShot(A_FRAME, self.desk.session.judge_all)
 
     def closeEvent(self, event: QCloseEvent | None) -> None:
