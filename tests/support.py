@@ -98,6 +98,7 @@ def roof_project(
     approach: str = "",
     imperfections: Imperfections | None = None,
     method: Method = "combined",
+    indoor: float = 20.0,
 ) -> Project:
     """A project with one area whose build-up is ``layers``, inside to outside.
 
@@ -111,7 +112,7 @@ def roof_project(
                 id="z",
                 name="Rooms",
                 use=use,  # type: ignore[arg-type]
-                temperature=20.0,
+                temperature=indoor,
                 humidity=humidity or HumidityClass(number=3),
             ),
         ),

@@ -122,6 +122,9 @@ TRIPS: dict[str, Project] = {
         pitch=2,
         materials=(own_material(conductivity=0.4),),
     ),
+    "heat.deep-air-layer": roof_project(
+        GYPSUM, WOOL, AirLayer(id="deep", thickness=0.45), DECK, SHEET, pitch=2
+    ),
     "data.source-missing": roof_project(
         GYPSUM,
         RETARDER,

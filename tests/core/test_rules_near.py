@@ -201,6 +201,7 @@ NEAR: dict[str, Project] = {
         GYPSUM, RETARDER, SolidLayer(id="x", material="own", thickness=0.1), SHEET, pitch=2,
         materials=(own_material(conductivity=0.05),),
     ),
+    "heat.deep-air-layer": roof_project(GYPSUM, WOOL, AirLayer(id="deep", thickness=0.3), DECK, SHEET, pitch=2),
     "data.source-missing": roof_project(
         GYPSUM, RETARDER, SolidLayer(id="x", material="own", thickness=0.1), SHEET, pitch=2,
         materials=(own_material(source="label"),),

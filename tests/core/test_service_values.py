@@ -162,11 +162,11 @@ def test_the_other_schools_build_the_same_roof_differently():
 
 
 def test_a_roof_space_by_its_own_balance():
-    # By hand: R_u = 1/(1.15 x 3.5 + 0.34 x 3 x 1.2).
+    # By hand: R_u = 1/(1.15 x 3.5 + 1200/3600 x 3 x 1.2).
     space = RoofSpaceLayer(id="r", covering="balance", height=1.2)
     wool = SolidLayer(id="w", material="cellulose-blown", thickness=0.2)
     heat = analysed(roof_project(wool, space)).roof.heat
-    expected = 0.10 + 0.2 / 0.040 + 1 / (1.15 * 3.5 + 0.34 * 3.0 * 1.2) + 0.04
+    expected = 0.10 + 0.2 / 0.040 + 1 / (1.15 * 3.5 + 1200 / 3600 * 3.0 * 1.2) + 0.04
     assert heat.resistance == pytest.approx(expected)
     stiller = replace(space, air_change=0.5)
     assert analysed(roof_project(wool, stiller)).roof.heat.transmittance < heat.transmittance

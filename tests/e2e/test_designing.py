@@ -138,8 +138,20 @@ def test_corrections_are_chosen_in_plain_words_and_counted(window, qtbot):
     assert "diameter of fixings" in window._message.text()
     panel.voids.setCurrentIndex(2)
     panel.voids.activated.emit(2)
+    assert window.desk.area.roof.heat.corrections.voids.value == 0
+    assert "staggered" in panel._sum.words
+    window.desk.select_area("hall-south")
+    panel.voids.setCurrentIndex(2)
+    panel.voids.activated.emit(2)
     assert window.desk.area.roof.heat.corrections.voids.value > 0
     assert bench.figures["corrections"].figure != "none"
+    panel.flow.setCurrentIndex(3)
+    panel.flow.activated.emit(3)
+    assert window.desk.area.roof.heat.direction == "down"
+    assert window.desk.area.roof.films.inside == 0.17
+    window.undo()
+    assert window.desk.area.roof.heat.direction == "up"
+    assert "upward" in panel.flow.itemText(0)
 
 
 def test_heat_is_looked_at_by_paths_thickness_and_methods(window, qtbot):

@@ -234,7 +234,7 @@ def test_the_report_tells_all_and_unresolved_findings_first():
         "Local codes",
     ):  # fmt: skip
         assert words in text.replace("\n", " "), words
-    assert "0.213" in text
+    assert f"{RESULTS.mean_transmittance:.3f}" in text
 
 
 def test_the_report_gathers_areas_that_are_alike():

@@ -35,8 +35,10 @@ def corrected(total: float, added: float) -> float:
     return 1 / total + added
 
 
-def fixing(count: float, diameter: float, conductivity: float, share: float = 1.0) -> float:
-    return 0.8 * share * conductivity * pi * diameter**2 / 4 * count / 0.2 * (R_EPS / R_WARM) ** 2
+def fixing(count: float, diameter: float, conductivity: float, metal: float = 0.2) -> float:
+    """dU_f of fixings whose metal reaches through ``metal`` [m] of the 200 mm."""
+    alpha, section = 0.8 * metal / 0.2, pi * diameter**2 / 4
+    return alpha * conductivity * section * count / metal * (metal / 0.036 / R_WARM) ** 2
 
 
 WARM = (DECK, EPS, BITUMEN)
@@ -95,7 +97,8 @@ MORE: tuple[HandWorked, ...] = (
     HandWorked("Five steel screws through", WARM, 1.0, corrected(R_WARM, fixing(5, 0.0048, 50)),
                "0.8 × 50 × 18.1 mm² × 5/0.2 (R₁/R)²", SCREWS),
     HandWorked("Five screws sunk 150 of 200 mm", WARM, 1.0,
-               corrected(R_WARM, fixing(5, 0.0048, 50, 0.05 / 0.2)), "α = 0.8 × 50/200", SUNK),
+               corrected(R_WARM, fixing(5, 0.0048, 50, 0.05)),
+               "α = 0.8 × 50/200, d₁ = 50 mm, R₁ = 0.05/0.036", SUNK),
     HandWorked("Four stainless screws of 6 mm", WARM, 1.0, corrected(R_WARM, fixing(4, 0.006, 17)),
                "0.8 × 17 × 28.3 mm² × 4/0.2 (R₁/R)²", STAINLESS),
     HandWorked("Screws below 3 %, left out by choice", WARM, 1.0, 1 / R_WARM, "clause 7",

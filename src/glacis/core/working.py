@@ -1,9 +1,20 @@
 # SPDX-License-Identifier: GPL-3.0-or-later
-"""The steps behind a number, in a form that screen and report both show."""
+"""The steps behind a number, in a form that screen and report both show.
+
+The arithmetic of a step is printed with as many digits as it takes to give the printed result.
+"""
+
+from collections.abc import Callable, Mapping, Sequence
 
 from msgspec import Struct
 
+from glacis.core.units.format import number, significant
 from glacis.core.units.quantities import Quantity
+
+FEWEST_DIGITS = 4
+"""Digits a working begins with; our judgement: what a checker keys in gladly."""
+MOST_DIGITS = 15
+"""Digits of a double that are sure, by definition of its format."""
 
 
 class Step(Struct, frozen=True):
@@ -40,3 +51,39 @@ class Working(Struct, frozen=True):
     title: str
     steps: tuple[Step, ...]
     assumptions: tuple[str, ...] = ()
+
+
+def put_in(
+    template: str,
+    values: Sequence[float],
+    result: float,
+    quantity: Quantity,
+    functions: Mapping[str, Callable[[float], float]] | None = None,
+) -> str:
+    """A formula with its values, with enough digits that its printed arithmetic gives the result.
+
+    Args:
+        template: the formula with ``{}`` for every value, in SI.
+        values: to put in.
+        result: of the formula, in SI.
+        quantity: how the result is printed.
+        functions: further functions of one number that the formula may name.
+    """
+    from glacis.core.arithmetic import evaluate
+
+    wanted = number(result, quantity, "si")
+    text = ""
+    for digits in range(FEWEST_DIGITS, MOST_DIGITS + 1):
+        text = template.format(*(significant(value, digits) for value in values))
+        try:
+            found = evaluate(text, functions or {})
+        except ZeroDivisionError:
+            continue  # two values that differ are still printed alike
+        if number(found, quantity, "si") == wanted:
+            break
+    return text
+
+
+def summed(count: int) -> str:
+    """The template of a sum of ``count`` values."""
+    return " + ".join(["{}"] * count)

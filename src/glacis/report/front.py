@@ -90,7 +90,7 @@ def _headline_grid(results: Results) -> Grid:
             plain(to_display(roof.heat.transmittance, unit), 3),
             plain(to_display(roof.target, unit), 3),
             plain(roof.heat.surface_factor, 3),
-            plain(roof.surface.least_factor, 3),
+            "none" if roof.surface.least_factor is None else plain(roof.surface.least_factor, 3),
             with_unit(roof.monthly.peak, Quantity.CONDENSATE, system),
         )
         rows.append((

@@ -19,9 +19,8 @@ from glacis.core.judgement.finding import AnyRule, Finding, Remedy
 from glacis.core.judgement.parts import AREA_FINDINGS
 from glacis.core.model.document import Decision, Project
 from glacis.core.stages import Stage
-from glacis.core.units.format import significant
 from glacis.core.units.quantities import Quantity
-from glacis.core.working import Step, Working
+from glacis.core.working import Step, Working, put_in
 
 Value = TypeVar("Value")
 Scope = Literal["figures", "all"]
@@ -209,12 +208,13 @@ class Results:
         steps = []
         for number, item in enumerate(self.areas, 1):
             size, whole = item.roof.true_area, item.figures.whole
-            shown = f"{significant(size)} m² × {significant(whole)}"
+            shown = put_in("{} × {}", (size, whole), size * whole, Quantity.FACTOR)
             name, symbol = item.roof.area.name, f"A_{number} U_{number}"
             steps.append(Step(symbol, name, shown, size * whole, Quantity.FACTOR))
         total = sum(item.roof.true_area for item in self.areas)
-        shown = f"{significant(sum(step.value for step in steps))} / {significant(total)}"
         mean = self.mean_transmittance or 0.0
+        lost = sum(step.value for step in steps)
+        shown = put_in("{} / {}", (lost, total), mean, kind) if total else ""
         steps.append(Step("U_m", "Σ A U/Σ A", shown, mean, kind, "", "areas along the slope"))
         left_out = "Bridges at edges, ridges and penetrations are not in it yet: clear fields only."
         return Working("Thermal transmittance of the whole roof", tuple(steps), (left_out,))

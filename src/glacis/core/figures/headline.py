@@ -17,7 +17,7 @@ from glacis.core.quantities.burdens import carbon_of, carbon_working, cost_of, c
 from glacis.core.thickness.eaves import eaves_working
 from glacis.core.units.format import significant
 from glacis.core.units.quantities import Quantity
-from glacis.core.working import Step, Working
+from glacis.core.working import Step, Working, put_in, summed
 
 Figure = Literal[
     "u",
@@ -86,7 +86,7 @@ def headlines(roof: AnalysedArea) -> tuple[Headline, ...]:
         Headline("r", "R total", heat.effective, q.RESISTANCE, None, None, False),
         Headline(
             "surface", "f_Rsi", heat.surface_factor, q.FACTOR, surface.least_factor,
-            heat.surface_factor >= surface.least_factor, False,
+            None if surface.least_factor is None else surface.allows(heat.surface_factor), False,
         ),
         Headline(
             "condensate", "Condensate", roof.monthly.peak, q.CONDENSATE, least_limit(roof),
@@ -111,7 +111,8 @@ def _thickness_working(roof: AnalysedArea) -> Working:
         for n, layer in enumerate(roof.layers, 1)
         if layer.kind != "roof-space"
     )
-    shown = " + ".join(significant(step.value * 1000) for step in steps) + " mm"
+    parts = [step.value for step in steps]
+    shown = put_in(summed(len(parts)), parts, roof.thickness, Quantity.THICKNESS) if parts else "0"
     total = Step("d", "Σ d", shown, roof.thickness, Quantity.THICKNESS)
     return Working(
         "Thickness of the build-up", (*steps, total), ("A roof space is not part of it.",)
@@ -121,12 +122,11 @@ def _thickness_working(roof: AnalysedArea) -> Working:
 def _inner_working(roof: AnalysedArea) -> Working:
     indoor, outdoor = roof.zone.temperature, roof.climate.design_winter
     films, total = roof.films.inside, roof.heat.resistance
-    shown = (
-        f"{significant(indoor)} − {significant(films)}/{significant(total)}"
-        f" × ({significant(indoor)} − {significant(outdoor)})"
-    )
+    values = (indoor, films, total, indoor, outdoor)
+    surface = roof.winter_surface
+    shown = put_in("{} − {}/{} × ({} − {})", values, surface, Quantity.TEMPERATURE)
     step = Step(
-        "θ_si", "θ_i − R_si/R_tot (θ_i − θ_e)", shown, roof.winter_surface, Quantity.TEMPERATURE,
+        "θ_si", "θ_i − R_si/R_tot (θ_i − θ_e)", shown, surface, Quantity.TEMPERATURE,
         "ISO 13788:2012, 4.4.1", "steady state, clear field",
     )  # fmt: skip
     return Working(
@@ -139,7 +139,7 @@ def _inner_working(roof: AnalysedArea) -> Working:
 def _loss_working(roof: AnalysedArea) -> Working:
     hours = degree_hours(roof.climate, roof.zone.temperature)
     u_value = roof.heat.transmittance
-    shown = f"{significant(u_value)} × {significant(hours, 5)} / 1000"
+    shown = put_in("{} × {} / 1000", (u_value, hours), roof.annual_loss, Quantity.HEAT_LOSS)
     step = Step("Q", "U Σ(θ_i − θ_e) t", shown, roof.annual_loss, Quantity.HEAT_LOSS)
     return Working(
         "Heat lost in a year",

@@ -24,15 +24,27 @@ class Films(Struct, frozen=True):
     outside: float
 
 
+class Opened(Struct, frozen=True):
+    """The build-up with a slightly ventilated air layer taken as well ventilated.
+
+    Attributes:
+        layer: id of that air layer.
+        weight: of this case in R_tot [-].
+        combined: its resistances; nothing outside the air layer counts.
+    """
+
+    layer: str
+    weight: float
+    combined: Combined
+
+
 class Heat(Struct, frozen=True):
     """Heat through the clear field of an assembly.
 
     Attributes:
         direction: of heat flow.
-        main: the combined method on what counts; for a slightly ventilated air layer, on
-            the build-up with that layer closed.
-        opened: the same with the slightly ventilated layer taken as well ventilated.
-        share_open: weight of ``opened`` [-], 0 without a slightly ventilated layer.
+        main: the combined method on what counts, slightly ventilated air layers closed.
+        opened: for each of those, inside to outside, the same with it well ventilated.
         counted: how many layers count, from the inside.
         vented_by: id of the ventilated layer that ends the count, else empty.
         resistance: R_tot [m²·K/W].
@@ -46,8 +58,7 @@ class Heat(Struct, frozen=True):
 
     direction: Direction
     main: Combined
-    opened: Combined | None
-    share_open: float
+    opened: tuple[Opened, ...]
     counted: int
     vented_by: str
     resistance: float
@@ -68,14 +79,23 @@ class Heat(Struct, frozen=True):
         return self.clear_transmittance + self.corrections.total
 
     @property
+    def share_closed(self) -> float:
+        """Weight of ``main`` in R_tot [-]: 1 without a slightly ventilated air layer."""
+        return 1 - sum(case.weight for case in self.opened)
+
+    @property
     def upper(self) -> float:
         """R' [m²·K/W], weighted where an air layer is slightly ventilated."""
-        return self._weigh(self.main.upper, self.opened.upper if self.opened else 0.0)
+        return self.share_closed * self.main.upper + sum(
+            case.weight * case.combined.upper for case in self.opened
+        )
 
     @property
     def lower(self) -> float:
         """R'' [m²·K/W], weighted where an air layer is slightly ventilated."""
-        return self._weigh(self.main.lower, self.opened.lower if self.opened else 0.0)
+        return self.share_closed * self.main.lower + sum(
+            case.weight * case.combined.lower for case in self.opened
+        )
 
     @property
     def parallel(self) -> float:
@@ -97,9 +117,6 @@ class Heat(Struct, frozen=True):
         """Share of the labelled resistance that members and corrections take away [-]."""
         films = self.main.surfaces[0] + self.main.surfaces[1]
         return 1 - (self.effective - films) / self.nominal if self.nominal else 0.0
-
-    def _weigh(self, closed: float, opened: float) -> float:
-        return (1 - self.share_open) * closed + self.share_open * opened
 
 
 def films_for(direction: Direction, inside: float | None, outside: float | None) -> Films:
@@ -159,52 +176,79 @@ class VentedCut(Struct, frozen=True):
     """Where ventilation ends the count of layers.
 
     Attributes:
-        index: of the ventilated layer, or the number of layers.
-        share: weight of the opened build-up [-].
+        end: index of the well ventilated layer or roof space, or the number of layers.
+        ended: whether there is one.
+        slight: index and weight [-] in R_tot of every slightly ventilated air layer before it,
+            each with what lies outside it left out.
         space: R of a roof space that still counts [m²·K/W].
     """
 
-    index: int
-    share: float
+    end: int
+    ended: bool
+    slight: tuple[tuple[int, float], ...] = ()
     space: float = 0.0
+
+    @property
+    def counted(self) -> int:
+        """How many layers count, from the inside."""
+        return self.end + (1 if self.space else 0)
+
+    @property
+    def layer(self) -> int | None:
+        """Index of the layer that outside air passes through, the well ventilated one first."""
+        if self.ended:
+            return self.end
+        return self.slight[0][0] if self.slight else None
+
+    def beyond(self, films: Films) -> float:
+        """R [m²·K/W] beyond the last layer before ``end``: the air outside is met there.
+
+        A well ventilated air layer gives R_si to its inner face (ISO 6946:2017, 6.9.4).
+        """
+        if self.space:
+            return self.space + films.outside
+        return films.inside if self.ended else films.outside
 
 
 def ventilated_cut(layers: tuple[LayerData, ...]) -> VentedCut:
-    """The first layer from the inside that outside air passes through."""
+    """Where the count ends, and the slightly ventilated air layers on the way there.
+
+    The count ends at the first *well* ventilated layer (ISO 6946:2017, 6.9.4); a slightly
+    ventilated one inside it interpolates between closed and open (6.9.3).
+    """
+    slight: list[tuple[int, float]] = []
+    closed = 1.0
     for index, layer in enumerate(layers):
         if layer.kind == "roof-space":
-            return VentedCut(index, 1.0, layer.resistance)
+            return VentedCut(index, True, tuple(slight), layer.resistance)
         share = openness(layer)
+        if share == 1:
+            return VentedCut(index, True, tuple(slight))
         if share > 0:
-            return VentedCut(index, share)
-    return VentedCut(len(layers), 0.0)
+            slight.append((index, closed * share))
+            closed *= 1 - share
+    return VentedCut(len(layers), False, tuple(slight))
 
 
-def _opened(layers: tuple[ThermalLayer, ...], films: Films, cut: VentedCut) -> Combined:
-    if cut.space:
-        space = ThermalLayer("", cut.space)
-        return combine((*layers[: cut.index], space), films.inside, films.outside)
-    return combine(layers[: cut.index], films.inside, films.inside)
+def _cases(
+    layers: tuple[LayerData, ...], cut: VentedCut, inside: float, films: Films
+) -> tuple[Combined, tuple[Opened, ...]]:
+    """The roof as it counts with its slight air layers closed, and with each of them open.
 
-
-def _resistance(layers: tuple[ThermalLayer, ...], films: Films, cut: VentedCut) -> float:
-    if cut.share == 0:
-        return combine(layers, films.inside, films.outside).total
-    opened = _opened(layers, films, cut).total
-    if cut.share == 1:
-        return opened
-    closed = combine(layers, films.inside, films.outside).total
-    return (1 - cut.share) * closed + cut.share * opened
-
-
-def _closed_and_opened(
-    plain: tuple[ThermalLayer, ...], films: Films, cut: VentedCut
-) -> tuple[Combined, Combined | None]:
-    """The roof as it counts; beside it the roof with its slight void opened, where it has one."""
-    if cut.share == 1:
-        return _opened(plain, films, cut), None
-    closed = combine(plain, films.inside, films.outside)
-    return closed, _opened(plain, films, cut) if cut.share > 0 else None
+    Args:
+        layers: all of them, inside to outside.
+        cut: where ventilation ends the count.
+        inside: R_si in force [m²·K/W].
+        films: surface resistances of heat losses, for what an open air layer meets.
+    """
+    plain = thermal_layers(layers[: cut.end])
+    counted = (*plain, ThermalLayer("", cut.space)) if cut.space else plain
+    outside = films.outside if cut.space else cut.beyond(films)
+    opened = tuple(
+        Opened(layers[k].id, weight, combine(plain[:k], inside, films.inside))
+        for k, weight in cut.slight
+    )
+    return combine(counted, inside, outside), opened
 
 
 def assess(
@@ -219,24 +263,20 @@ def assess(
 
     A well ventilated air layer and all outside it are left out and the outer film takes
     R_si (6.9.4); a slightly ventilated one interpolates the two totals (6.9.3); a roof space
-    counts with its R_u and the roof above it is in that figure (6.10.2).
+    counts with its R_u and the roof above it is in that figure (6.10.2). f_Rsi is found by the
+    combined method whatever ``method`` U takes: the limits of a surface are ISO 13788's.
     """
-    plain = thermal_layers(layers)
     cut = ventilated_cut(layers)
-    main, opened = _closed_and_opened(plain, films, cut)
-    total = _by_method(main, method)
-    if opened is not None:
-        total = (1 - cut.share) * total + cut.share * _by_method(opened, method)
-    mould_films = Films(R_SI_MOULD, films.outside)
-    mould = _mould_resistance(plain, mould_films, films, cut)
-    counted = len(layers) if cut.share < 1 else cut.index + (1 if cut.space else 0)
+    main, opened = _cases(layers, cut, films.inside, films)
+    total = _weighed(main, opened, method)
+    mould = _weighed(*_cases(layers, cut, R_SI_MOULD, films), "combined")
+    counted = cut.counted
     return Heat(
         direction=direction,
         main=main,
         opened=opened,
-        share_open=cut.share if opened else 0.0,
         counted=counted,
-        vented_by=layers[cut.index].id if cut.share else "",
+        vented_by="" if cut.layer is None else layers[cut.layer].id,
         resistance=total,
         corrections=corrections_for(_as_counted(layers, cut), total, imperfections, rain),
         surface_factor=1 - R_SI_MOULD / mould,
@@ -249,32 +289,29 @@ def assess(
 def _as_counted(layers: tuple[LayerData, ...], cut: VentedCut) -> tuple[LayerData, ...]:
     """Layers with the part of their R that enters R_tot; (R_1/R_tot)² of a correction needs it.
 
-    Outside a slightly ventilated air layer that part is the weight of the closed build-up.
+    Outside a slightly ventilated air layer that part is the weight of the cases it counts in.
     """
-    if cut.share == 1:
-        return layers[: cut.index + (1 if cut.space else 0)]
+
+    def share(index: int) -> float:
+        return 1 - sum(weight for k, weight in cut.slight if k < index)
+
     return tuple(
-        replace(layer, resistance=layer.resistance * (1 - cut.share)) if k > cut.index else layer
-        for k, layer in enumerate(layers)
+        layer if share(k) == 1 else replace(layer, resistance=layer.resistance * share(k))
+        for k, layer in enumerate(layers[: cut.counted])
     )
 
 
-def _by_method(found: Combined, method: Method) -> float:
+def by_method(found: Combined, method: Method) -> float:
     """R of the method in force [m²·K/W]."""
     return {"combined": found.total, "parallel": found.upper, "isothermal": found.lower}[method]
 
 
-def _mould_resistance(
-    layers: tuple[ThermalLayer, ...], mould: Films, films: Films, cut: VentedCut
-) -> float:
-    """R_tot with the inner film of a mould check; outer films stay as they were."""
-    if cut.share == 0 or cut.space:
-        return _resistance(layers, mould, cut)
-    opened = combine(layers[: cut.index], mould.inside, films.inside).total
-    if cut.share == 1:
-        return opened
-    closed = combine(layers, mould.inside, films.outside).total
-    return (1 - cut.share) * closed + cut.share * opened
+def _weighed(main: Combined, opened: tuple[Opened, ...], method: Method) -> float:
+    """R_tot of the closed and the opened cases together [m²·K/W]."""
+    closed = 1 - sum(case.weight for case in opened)
+    return closed * by_method(main, method) + sum(
+        case.weight * by_method(case.combined, method) for case in opened
+    )
 
 
 def weight(layers: tuple[LayerData, ...]) -> float:

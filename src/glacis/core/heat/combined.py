@@ -164,4 +164,4 @@ def combine(layers: tuple[ThermalLayer, ...], inside: float, outside: float) -> 
     upper = 1 / sum(section.fraction / section.resistance for section in sections)
     means = tuple(layer_mean(layer) for layer in layers)
     lower = inside + sum(means) + outside
-    return Combined(sections, means, upper, min(lower, upper), (inside, outside))
+    return Combined(sections, means, upper, lower, (inside, outside))

@@ -9,7 +9,7 @@ from math import pi
 from msgspec import Struct
 
 from glacis.core.climate.year import DAYS
-from glacis.core.heat.resolve import LayerData
+from glacis.core.heat.resolve import LayerData, strongest
 from glacis.core.model.document import Climate, FixingSet, Imperfections
 
 VOID_ADDITION = {0: 0.0, 1: 0.01, 2: 0.04}
@@ -35,23 +35,34 @@ SMALL = 0.03
 THROUGH = 0.8
 """Coefficient α of a fixing that passes through the whole insulation [-] (ISO 6946:2017, F.3.2)."""
 
+LEAST_SHAFT = 1.0
+"""Shafts that conduct less than this [W/(m·K)] need no correction (ISO 6946:2017, F.3.1)."""
+LEAST_LENGTH = 1e-3
+"""Metal that a fixing keeps in the insulation however deep it is sunk [m]; our judgement: a tube is
+never longer than its insulation."""
+
 
 class Addition(Struct, frozen=True):
     """One addition to U and what went into it.
 
     Attributes:
         value: [W/(m²·K)].
-        resistance: R_1 of the layer concerned [m²·K/W].
-        layer: its name.
-        base: dU'' for voids, alpha lambda A n/d for fixings, p f x for rain [W/(m²·K)].
-        shown: the base with its values put in.
+        parts: R of every layer concerned, as far as it counts; R_1 is their sum [m²·K/W].
+        layer: their names.
+        template: of the base: dU'' for voids, alpha lambda A n/d_1 for fixings, p f x for rain.
+        values: that the template takes.
     """
 
     value: float = 0.0
-    resistance: float = 0.0
+    parts: tuple[float, ...] = ()
     layer: str = ""
-    base: float = 0.0
-    shown: str = ""
+    template: str = ""
+    values: tuple[float, ...] = ()
+
+    @property
+    def resistance(self) -> float:
+        """R_1 [m²·K/W]."""
+        return sum(self.parts)
 
 
 class Corrections(Struct, frozen=True):
@@ -90,11 +101,12 @@ def rain_per_day(climate: Climate) -> float:
 
 
 def covering_index(layers: tuple[LayerData, ...]) -> int | None:
-    """Index of the waterproof covering, the innermost sheet with that job."""
-    for index, layer in enumerate(layers):
-        if layer.kind == "membrane" and layer.has_role("covering"):
-            return index
-    return None
+    """Index of the waterproof covering: the outermost layer with that job, sheet or not.
+
+    An older covering under a newer one keeps no rain off any more.
+    """
+    found = (k for k in range(len(layers) - 1, -1, -1) if layers[k].has_role("covering"))
+    return next(found, None)
 
 
 def inverted_layers(layers: tuple[LayerData, ...]) -> tuple[LayerData, ...]:
@@ -105,47 +117,103 @@ def inverted_layers(layers: tuple[LayerData, ...]) -> tuple[LayerData, ...]:
     return tuple(x for x in layers[covering + 1 :] if x.is_insulation)
 
 
-def strongest(layers: tuple[LayerData, ...]) -> LayerData | None:
-    """The insulating layer with the largest R."""
-    return max(
-        (x for x in layers if x.is_insulation), key=lambda layer: layer.resistance, default=None
-    )
-
-
-def void_addition(level: int, layer: LayerData, total: float) -> Addition:
-    """dU_g = dU'' (R_1/R_tot)² (F.2)."""
+def void_addition(level: int, gaps: tuple[LayerData, ...], total: float) -> Addition:
+    """dU_g = dU'' (R_1/R_tot)², R_1 of all layers that the gaps pass (F.2)."""
     base = VOID_ADDITION[level]
-    value = base * (layer.resistance / total) ** 2
-    return Addition(value, layer.resistance, layer.name, base, f"level {level}")
+    parts = tuple(layer.resistance for layer in gaps)
+    return Addition(base * (sum(parts) / total) ** 2, parts, _names(gaps), "{}", (base,))
 
 
-def fixing_addition(fixings: FixingSet, layer: LayerData, total: float) -> Addition:
-    """dU_f = alpha (lambda_f A_f n_f/d_0) (R_1/R_tot)² (F.3).
+def passed_by_gaps(layers: tuple[LayerData, ...]) -> tuple[LayerData, ...]:
+    """Insulation that gaps pass through: all of it but what has its joints staggered."""
+    return tuple(x for x in layers if x.is_insulation and not x.staggered)
 
-    alpha is 0.8 for a fixing through the whole layer and 0.8 d_1/d_0 for one whose metal
-    reaches through only d_1 of the thickness d_0.
-    """
-    d_0 = layer.thickness
-    d_1 = max(1e-3, d_0 - fixings.recess)
-    alpha = THROUGH * d_1 / d_0
-    section = pi * fixings.diameter**2 / 4
-    base = alpha * fixings.conductivity * section * fixings.per_area / d_0
-    shown = (
-        f"{alpha:.3g} × {fixings.conductivity:g} × {section:.3g} × {fixings.per_area:g} / {d_0:g}"
+
+def _names(layers: tuple[LayerData, ...]) -> str:
+    return " and ".join(dict.fromkeys(layer.name for layer in layers))
+
+
+def _holds_fixings(layer: LayerData) -> bool:
+    """Whether screws end here: in the structure, or before what they must not pass."""
+    return (
+        layer.kind in ("air", "roof-space")
+        or layer.frame is not None
+        or any(layer.has_role(role) for role in ("deck", "structure", "covering"))
     )
-    value = base * (layer.resistance / total) ** 2
-    return Addition(value, layer.resistance, layer.name, base, shown)
+
+
+def passed_by_fixings(layers: tuple[LayerData, ...], named: str) -> tuple[LayerData, ...]:
+    """Insulation that fixings pass on their way in, inside to outside.
+
+    From the layer they are ``named`` for, else from the outermost insulation that lies on the
+    main one without structure between, they go in through all insulation down to what holds them.
+    """
+    main = strongest(layers)
+    if main is None:
+        return ()
+    known = [k for k, layer in enumerate(layers) if layer.id == named]
+    head = known[0] if known else main
+    if not known and layers[main].frame is None:
+        for k in range(main + 1, len(layers)):
+            if layers[k].frame is None and layers[k].is_insulation:
+                head = k
+            elif _holds_fixings(layers[k]):
+                break
+    passed = [layers[head]]
+    if layers[head].frame is None:
+        for layer in reversed(layers[:head]):
+            if layer.frame is None and layer.is_insulation:
+                passed.append(layer)
+            elif _holds_fixings(layer):
+                break
+    return tuple(reversed(passed))
+
+
+def _penetrated(passed: tuple[LayerData, ...], length: float) -> tuple[float, ...]:
+    """R [m²·K/W] of every layer, inside to outside, as far as the inner ``length`` [m] reaches."""
+    parts = []
+    for layer in passed:
+        part = min(layer.thickness, length)
+        length -= part
+        if part > 0:
+            parts.append(layer.resistance * part / layer.thickness)
+    return tuple(parts)
+
+
+def fixing_addition(fixings: FixingSet, passed: tuple[LayerData, ...], total: float) -> Addition:
+    """dU_f = alpha (lambda_f A_f n_f/d_1) (R_1/R_tot)² (F.3).
+
+    d_0 is the thickness of the insulation that holds the fixing, d_1 the length of metal in it,
+    R_1 the resistance of that length; alpha is 0.8 for a fixing through all of it (d_1 = d_0) and
+    0.8 d_1/d_0 for one whose metal is sunk. Shafts under 1 W/(m·K) need no correction (F.3.1).
+
+    The text is read so because its note lets d_1 exceed d_0 where a fixing leans, which says
+    something only with d_1 in the divisor; and because a solution of the field round a sunk screw
+    agrees with this reading and neither with d_0 there nor with R_1 of the whole layer.
+    """
+    if fixings.conductivity < LEAST_SHAFT or not passed:
+        return Addition()
+    d_0 = sum(layer.thickness for layer in passed)
+    d_1 = max(LEAST_LENGTH, d_0 - fixings.recess)
+    section = pi * fixings.diameter**2 / 4
+    shaft = (fixings.conductivity, section, fixings.per_area, d_1)
+    template = "{} × {} × {} × {} / {}"
+    values: tuple[float, ...] = (THROUGH, *shaft)
+    if d_1 < d_0:
+        template, values = "{} × {} / {} × {} × {} × {} / {}", (THROUGH, d_1, d_0, *shaft)
+    base = THROUGH * d_1 / d_0 * fixings.conductivity * section * fixings.per_area / d_1
+    parts = _penetrated(passed, d_1)
+    value = base * (sum(parts) / total) ** 2
+    return Addition(value, parts, _names(passed), template, values)
 
 
 def rain_addition(
     factor: float, rain: float, boards: tuple[LayerData, ...], total: float
 ) -> Addition:
     """dU_r = p f x (R_1/R_tot)², R_1 of the boards above the covering only (F.4)."""
-    resistance = sum(board.resistance for board in boards)
-    base = rain * factor
-    value = base * (resistance / total) ** 2
-    names = " and ".join(board.name for board in boards)
-    return Addition(value, resistance, names, base, f"{rain:.3g} mm/day × {factor:g}")
+    parts = tuple(board.resistance for board in boards)
+    value = rain * factor * (sum(parts) / total) ** 2
+    return Addition(value, parts, _names(boards), "{} × {}", (rain, factor))
 
 
 def corrections_for(
@@ -159,14 +227,12 @@ def corrections_for(
         stated: air voids, fixings and the rain factor.
         rain: in the heating season [mm/day].
     """
-    main = strongest(layers)
-    if main is None:
-        return Corrections()
-    fixed = next((x for x in layers if x.id == stated.fixings.layer), main)
     boards = inverted_layers(layers)
     found = Corrections(
-        voids=void_addition(stated.voids, main, total),
-        fixings=fixing_addition(stated.fixings, fixed, total)
+        voids=void_addition(stated.voids, passed_by_gaps(layers), total),
+        fixings=fixing_addition(
+            stated.fixings, passed_by_fixings(layers, stated.fixings.layer), total
+        )
         if stated.fixing == "counted"
         else Addition(),
         inverted_rain=rain_addition(stated.rain_factor, rain, boards, total)

@@ -3,7 +3,7 @@
 
 from msgspec import Struct
 
-from glacis.core.climate.year import coldest_three_mean
+from glacis.core.climate.year import coldest_three_mean, mean_temperature
 from glacis.core.graph.part import Part
 from glacis.core.graph.reader import Reader
 from glacis.core.heat.assess import Films, Heat, assess, films_for, weight
@@ -107,14 +107,14 @@ def used_in(reader: Reader, assembly: Assembly) -> Used:
 
 def is_inverted(assembly: Assembly, materials: dict[str, Material]) -> bool:
     """Whether insulation lies over a waterproof covering, where rain reaches it."""
-    covered = False
-    for layer in assembly.layers:
+    over = False
+    for layer in reversed(assembly.layers):
         material = materials.get(getattr(layer, "material", ""))
         if material is None:
             continue
-        if covered and "insulation" in material.roles:
-            return True
-        covered = covered or (isinstance(layer, MembraneLayer) and "covering" in material.roles)
+        if "covering" in material.roles:
+            return over
+        over = over or "insulation" in material.roles
     return False
 
 
@@ -126,7 +126,9 @@ def _reads(reader: Reader, area: str) -> ThermalRead:
     climate = reader.project.site.climate
     return ThermalRead(
         assembly=assembly,
-        direction=direction_of(stated.pitch),
+        direction=direction_of(
+            stated.pitch, zone.temperature, mean_temperature(climate), stated.heat_flow
+        ),
         used=used.materials,
         families=used.families,
         winter=Winter(zone.temperature, coldest_three_mean(climate)) if used.in_cold else None,

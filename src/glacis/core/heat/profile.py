@@ -14,13 +14,8 @@ def face_temperatures(
     outside; a roof space lies between by its R_u (ISO 6946:2017, 6.9.4 and 6.10.2).
     """
     cut = ventilated_cut(layers)
-    end = cut.index if cut.share == 1 else len(layers)
-    beyond = (
-        films.outside
-        if cut.share < 1
-        else (cut.space + films.outside if cut.space else films.inside)
-    )
-    total = films.inside + sum(layer.resistance for layer in layers[:end]) + beyond
+    end = cut.end
+    total = films.inside + sum(layer.resistance for layer in layers[:end]) + cut.beyond(films)
     slope = (indoor - outdoor) / total
     passed = films.inside
     found = [indoor - slope * passed]

@@ -19,6 +19,9 @@ AIR_SD = 0.01
 LARGEST_R = 1e6
 """Resistance of a layer whose conductivity is next to none [m²·K/W], so that sums stay finite; our
 judgement."""
+LEAST_WIDTH = 1e-3
+"""Width that a void keeps between members that all but touch [m], so that its R stays finite; our
+judgement."""
 LayerKind = Literal["solid", "membrane", "air", "roof-space"]
 
 
@@ -94,6 +97,9 @@ class LayerData(Struct, frozen=True):
         opening: vent opening [m²/m], where slight.
         hatch: drawing convention.
         wood_based: whether its moisture is limited by mass.
+        emissivities: of the inner and outer face of an air layer [-].
+        void_width: of an air layer between its members [m]; None without members.
+        space: what is stated of a roof space.
     """
 
     id: str
@@ -115,6 +121,9 @@ class LayerData(Struct, frozen=True):
     boards: int = 1
     staggered: bool = False
     settling: float = 0.0
+    emissivities: tuple[float, float] = (0.9, 0.9)
+    void_width: float | None = None
+    space: RoofSpaceLayer | None = None
 
     @property
     def is_insulation(self) -> bool:
@@ -259,19 +268,25 @@ def _solid(layer: SolidLayer, assembly: Assembly, known: Known) -> LayerData:
     )
 
 
+def _first_stated(*values: float | None) -> float | None:
+    """The first value that is stated; 0 is one."""
+    return next((value for value in values if value is not None), None)
+
+
 def _vapour(material: Material | None, thickness: float, cup: Literal["dry", "wet"]) -> float:
     if material is None:
         return 0.0
-    first, second = material.mu_dry, material.mu_wet
-    factor = (first if cup == "dry" else second) or first or second or 1.0
-    return factor * thickness
+    dry, wet = material.mu_dry, material.mu_wet
+    factor = _first_stated(dry, wet) if cup == "dry" else _first_stated(wet, dry)
+    return (1.0 if factor is None else factor) * thickness
 
 
 def _sheet(material: Material | None, cup: Literal["dry", "wet"]) -> float:
     if material is None:
         return 0.0
-    first, second = material.sd_dry, material.sd_wet
-    return (first if cup == "dry" else second) or first or second or 0.0
+    dry, wet = material.sd_dry, material.sd_wet
+    found = _first_stated(dry, wet) if cup == "dry" else _first_stated(wet, dry)
+    return 0.0 if found is None else found
 
 
 def _membrane(layer: MembraneLayer, known: Known) -> LayerData:
@@ -304,8 +319,18 @@ _AIR_NAMES = {
 }
 
 
+def _void_width(layer: AirLayer) -> float | None:
+    """Width of the voids between the members of an air layer [m]; None without members."""
+    framing = layer.framing
+    if framing is None:
+        return None
+    share = framing.share or framing.width / framing.spacing
+    return max(LEAST_WIDTH, framing.spacing * (1 - share))
+
+
 def _air(layer: AirLayer, assembly: Assembly, direction: Direction, known: Known) -> LayerData:
     emissivities = (layer.emissivity_inside, layer.emissivity_outside)
+    width = _void_width(layer)
     return LayerData(
         id=layer.id,
         kind="air",
@@ -313,7 +338,7 @@ def _air(layer: AirLayer, assembly: Assembly, direction: Direction, known: Known
         material=None,
         missing="",
         thickness=layer.thickness,
-        resistance=unventilated(layer.thickness, direction, emissivities),
+        resistance=unventilated(layer.thickness, direction, emissivities, width),
         sd_dry=AIR_SD,
         sd_wet=AIR_SD,
         frame=_frame(layer.framing, assembly, layer.id, layer.thickness, known),
@@ -321,18 +346,20 @@ def _air(layer: AirLayer, assembly: Assembly, direction: Direction, known: Known
         opening=layer.opening,
         hatch="air",
         wood_based=False,
+        emissivities=emissivities,
+        void_width=width,
     )
 
 
-AIR_HEAT = 0.34
-"""Heat that a cubic metre of air carries [W·h/(m³·K)] (ISO 13789:2017)."""
+AIR_HEAT = 1200.0 / 3600.0
+"""Heat that a cubic metre of air carries [W·h/(m³·K)]: 1200 J/(m³·K) (ISO 13789:2017, 8.4)."""
 
 
 def space_resistance(layer: RoofSpaceLayer) -> float:
     """R_u of a roof space [m²·K/W]: by table 9, or by its own balance.
 
     The balance of ISO 13789:2017, 8.4, on a square metre of ceiling: what leaves through the
-    roof above and with the air, R_u = 1/(A_r U_r/A + 0.34 n h).
+    roof above and with the air, R_u = 1/(A_r U_r/A + 0.333 n h).
     """
     if layer.covering != "balance":
         return R_U[layer.covering]
@@ -355,6 +382,7 @@ def _roof_space(layer: RoofSpaceLayer) -> LayerData:
         opening=0.0,
         hatch="air",
         wood_based=False,
+        space=layer,
     )
 
 

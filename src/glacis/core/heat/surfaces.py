@@ -7,10 +7,11 @@ ISO 6946:2017, table 7 (surface resistances), 6.8 (direction of heat flow) and t
 
 from typing import Literal
 
-from glacis.core.model.layers import RoofCovering
+from glacis.core.model.layers import HeatFlow, RoofCovering
 
 Direction = Literal["up", "horizontal", "down"]
 
+FLOW_WORDS: dict[Direction, str] = {"up": "upward", "horizontal": "horizontal", "down": "downward"}
 STEEPEST_UP = 60.0
 """Up to this pitch [°] heat through a roof counts as flowing upwards; by ISO 6946:2017, table 7, a flow
 within 30° of the horizontal is a horizontal one."""
@@ -35,9 +36,20 @@ R_U_WORDS: dict[RoofCovering, str] = {
 }
 
 
-def direction_of(pitch: float) -> Direction:
-    """Winter heat-flow direction through a roof at ``pitch`` [°]: up to 60°, then horizontal.
+def direction_of(
+    pitch: float, indoor: float, outdoor: float, stated: HeatFlow = "by-climate"
+) -> Direction:
+    """Direction of the heat flow that a roof is judged by (ISO 6946:2017, 6.8 and table 7).
 
-    ISO 6946:2017, 6.8: "horizontal" holds within 30° of a vertical surface's normal flow.
+    Args:
+        pitch: from horizontal [°]; above 60° heat flows horizontally.
+        indoor: temperature of the rooms [°C].
+        outdoor: yearly mean outside [°C]; rooms colder than that are cold stores and the like,
+            into which heat flows down.
+        stated: by the designer, who has the last word.
     """
-    return "up" if pitch <= STEEPEST_UP else "horizontal"
+    if stated != "by-climate":
+        return stated
+    if pitch > STEEPEST_UP:
+        return "horizontal"
+    return "down" if indoor < outdoor else "up"

@@ -4,7 +4,7 @@
 from typing import Annotated, Literal
 
 from glacis.core.model.geometry import STEEPEST, Dormer, Footprint, Grown, Hole, Level, Opening
-from glacis.core.model.layers import PHYSICS, THICKEST_LAYER, Layer
+from glacis.core.model.layers import PHYSICS, THICKEST_LAYER, HeatFlow, Layer
 from glacis.core.model.node import Node
 from glacis.core.units.quantities import Quantity, System
 from glacis.core.units.ranges import Range
@@ -116,7 +116,8 @@ class FixingSet(Node, frozen=True, kw_only=True):
     """Fixings that pass through an insulation layer.
 
     Attributes:
-        layer: id of the insulation layer they pass through; empty takes the main one.
+        layer: id of the outermost insulation layer they pass through, on their way in through all
+            insulation down to the structure; empty begins outside the main one.
         conductivity: of the shaft [W/(m·K)].
         diameter: of the shaft [m].
         per_area: number to the square metre [1/m²].
@@ -140,7 +141,8 @@ class Imperfections(Node, frozen=True, kw_only=True):
     """What makes a roof lose more than its clear field (ISO 6946:2017, annex F).
 
     Attributes:
-        voids: level of air voids in the main insulation, 0 to 2.
+        voids: level of air voids in the insulation, 0 to 2; in all of its layers but those with
+            staggered joints.
         fixing: whether fixings are counted, known to be none, or nobody stated them.
         fixings: what they are, where counted.
         rain_factor: f·x of the covering over inverted insulation [W·day/(m²·K·mm)].
@@ -195,6 +197,8 @@ class RoofArea(Node, frozen=True, kw_only=True):
         eaves_thickness: of the main insulation in that strip [m].
         holes: parts of it that are none: courtyards, openings, dormers.
         grown: where its plane comes from; None where it stands for itself.
+        heat_flow: direction that surface resistances and air layers are taken for; by climate it
+            is down where the rooms are colder than the yearly mean outside.
     """
 
     id: str
@@ -214,6 +218,7 @@ class RoofArea(Node, frozen=True, kw_only=True):
     ] = 0.0
     holes: tuple[Hole, ...] = ()
     grown: Grown | None = None
+    heat_flow: HeatFlow = "by-climate"
 
 
 class Material(Node, frozen=True, kw_only=True):

@@ -8,6 +8,7 @@ from glacis.core.units.quantities import Quantity
 from glacis.core.units.ranges import Range
 
 Ventilation = Literal["none", "slight", "well"]
+HeatFlow = Literal["by-climate", "up", "horizontal", "down"]
 RoofCovering = Literal["tiles", "sheeted", "low-emissivity", "boards-and-felt", "balance"]
 
 

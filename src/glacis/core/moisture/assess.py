@@ -28,8 +28,7 @@ def vapour_path(layers: tuple[LayerData, ...], films: Films) -> Path:
     air layer counts as closed, which is on the safe side.
     """
     cut = ventilated_cut(layers)
-    ends = cut.share == 1
-    counted = layers[: cut.index] if ends else layers
+    counted = layers[: cut.end]
     main = strongest(counted)
     middle = len(counted) if main is None else main
     parts = tuple(
@@ -43,8 +42,7 @@ def vapour_path(layers: tuple[LayerData, ...], films: Films) -> Path:
         )
         for index, layer in enumerate(counted)
     )
-    beyond = (cut.space + films.outside if cut.space else films.inside) if ends else films.outside
-    return build_path(parts, films.inside, beyond)
+    return build_path(parts, films.inside, cut.beyond(films))
 
 
 def monthly_air(climate: Climate, zone: Zone, excess_margin: float) -> tuple[MonthAir, ...]:

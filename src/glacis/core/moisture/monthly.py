@@ -19,6 +19,10 @@ from glacis.core.units.quantities import DELTA_0
 Verdict = Literal["none", "dries", "accumulates"]
 OCTOBER = 9
 """Index of the month that lists begin with (ISO 13788:2012, 6.3: the start is sought from any month)."""
+MOST_YEARS = 30
+"""Years run at most; our judgement: roofs settle or gain alike from the third on."""
+SETTLED = 1e-9
+"""Share by which two years may differ and still be alike [-]; our judgement, well above rounding."""
 DRY = 1e-12
 """Water below this [kg/m²] counts as none; our judgement: a millionth of a gram, well above rounding."""
 
@@ -85,6 +89,7 @@ class Monthly(Struct, frozen=True):
         interfaces: places where water gathers, inside to outside.
         residual: water left after the year [kg/m²].
         surface_months: months in which indoor air condenses on the inner surface.
+        gain: water that every further year adds for good [kg/m²]; 0 where the year repeats.
     """
 
     path: Path
@@ -93,6 +98,7 @@ class Monthly(Struct, frozen=True):
     interfaces: tuple[Interface, ...]
     residual: float
     surface_months: tuple[int, ...]
+    gain: float = 0.0
 
     @property
     def totals(self) -> tuple[float, ...]:
@@ -205,14 +211,23 @@ def _start_month(condensing: list[bool]) -> int | None:
     return best
 
 
-def _interfaces(path: Path, history: dict[int, dict[int, float]], start: int) -> list[Interface]:
-    """Collect what was found at each place; ``history`` maps month to water by place."""
+def _interfaces(
+    path: Path, history: dict[int, dict[int, float]], start: int, carried: dict[int, float]
+) -> list[Interface]:
+    """What was found at each place.
+
+    Args:
+        path: with its places.
+        history: water [kg/m²] by place at the end of each month.
+        start: index of the month the year begins with.
+        carried: water it begins with.
+    """
     order = [(start + k) % 12 for k in range(12)]
     faces = []
     for place in sorted({place for water in history.values() for place in water}):
         mass = [0.0] * 12
         rates = [0.0] * 12
-        before = 0.0
+        before = carried.get(place, 0.0)
         for month in order:
             mass[month] = history[month].get(place, 0.0)
             rates[month] = mass[month] - before
@@ -226,8 +241,36 @@ def _interfaces(path: Path, history: dict[int, dict[int, float]], start: int) ->
     return faces
 
 
+def _one_year(
+    curves: list[_Curve], start: int, water: dict[int, float]
+) -> dict[int, dict[int, float]]:
+    """Let twelve months from ``start`` pass over ``water`` [kg/m² by place]; by month, what is left."""
+    history: dict[int, dict[int, float]] = {}
+    for offset in range(12):
+        month = (start + offset) % 12
+        _run_month(curves[month], water, SECONDS[month])
+        history[month] = dict(water)
+    return history
+
+
+def _begin(history: dict[int, dict[int, float]], condensing: list[bool], start: int) -> int:
+    """The condensing month that a repeating year begins with: the last before ``start`` that
+    follows a dry end of month; ``start`` itself where there is none.
+    """
+    for back in range(12):
+        month = (start - back) % 12
+        if condensing[month] and not history[(month - 1) % 12]:
+            return month
+    return start
+
+
 def run_year(path: Path, air: tuple[MonthAir, ...]) -> Monthly:
-    """Twelve months from the first condensing one.
+    """The year that repeats, or the first of a roof that gains water for good.
+
+    The months are run from a dry roof until a year ends as it began, which is the year shown, or
+    until two years in a row add the same water: such a roof gains for good, and its first year is
+    shown (ISO 13788:2012, 6.5 and 6.6). In climates with two cold spells a single year, begun with
+    one of them, would end in the middle of the other.
 
     Args:
         path: at least one layer with s_d above zero; otherwise nothing can condense.
@@ -242,10 +285,18 @@ def run_year(path: Path, air: tuple[MonthAir, ...]) -> Monthly:
     if start is None:
         return Monthly(path, air, None, (), 0.0, surface)
     water: dict[int, float] = {}
-    history: dict[int, dict[int, float]] = {}
-    for offset in range(12):
-        month = (start + offset) % 12
-        _run_month(curves[month], water, SECONDS[month])
-        history[month] = dict(water)
-    faces = _interfaces(path, history, start)
-    return Monthly(path, air, start, tuple(faces), sum(water.values()), surface)
+    first = history = _one_year(curves, start, water)
+    before, gained = 0.0, sum(water.values())
+    for _ in range(MOST_YEARS):
+        if abs(gained) <= max(SETTLED * before, DRY):
+            begin = _begin(history, condensing, start)
+            faces = _interfaces(path, history, begin, history[(begin - 1) % 12])
+            return Monthly(path, air, begin, tuple(faces), 0.0, surface)
+        last, before = gained, before + gained
+        history = _one_year(curves, start, water)
+        gained = sum(water.values()) - before
+        if gained > DRY and abs(gained - last) <= SETTLED * gained:
+            break
+    faces = _interfaces(path, first, start, {})
+    residual = sum(first[(start - 1) % 12].values())
+    return Monthly(path, air, start, tuple(faces), residual, surface, max(0.0, gained))

@@ -9,7 +9,8 @@ from msgspec import Struct
 
 from glacis.core.moisture.air import dew_point
 
-NO_DEMAND = -1e3
+LEAST_SPAN = 1e-9
+"""Rooms warmer than outside by less than this [K] count as equally warm; our judgement, rounding."""
 
 
 class SurfaceMonth(Struct, frozen=True):
@@ -19,13 +20,13 @@ class SurfaceMonth(Struct, frozen=True):
         outdoor: temperature [°C].
         pressure: indoor vapour pressure [Pa].
         least_surface: least surface temperature [°C].
-        factor: f_Rsi,min [-].
+        factor: f_Rsi,min [-]; None where it is as warm outside as inside, which asks for nothing.
     """
 
     outdoor: float
     pressure: float
     least_surface: float
-    factor: float
+    factor: float | None
 
 
 class Surface(Struct, frozen=True):
@@ -33,7 +34,7 @@ class Surface(Struct, frozen=True):
 
     Attributes:
         months: January first.
-        critical: index of the month that asks most.
+        critical: index of the month that asks most; of the coldest where none asks for anything.
         indoor: indoor temperature [°C].
         humidity: critical surface humidity [-].
     """
@@ -44,9 +45,13 @@ class Surface(Struct, frozen=True):
     humidity: float
 
     @property
-    def least_factor(self) -> float:
-        """f_Rsi,min of the critical month [-]."""
+    def least_factor(self) -> float | None:
+        """f_Rsi,min of the critical month [-]; None where no month asks for anything."""
         return self.months[self.critical].factor
+
+    def allows(self, factor: float) -> bool:
+        """Whether an f_Rsi [-] is enough in every month."""
+        return self.least_factor is None or factor >= self.least_factor
 
 
 def required_factor(
@@ -69,7 +74,9 @@ def required_factor(
     for theta_e, pressure in zip(outdoor, pressures, strict=True):
         least = dew_point(pressure / humidity)
         span = indoor - theta_e
-        factor = (least - theta_e) / span if span > 1e-9 else NO_DEMAND
+        factor = (least - theta_e) / span if span > LEAST_SPAN else None
         months.append(SurfaceMonth(theta_e, pressure, least, factor))
-    critical = max(range(len(months)), key=lambda month: months[month].factor)
+    asked = {k: month.factor for k, month in enumerate(months) if month.factor is not None}
+    coldest = min(range(len(months)), key=lambda k: months[k].outdoor)
+    critical = max(asked, key=lambda k: asked[k]) if asked else coldest
     return Surface(tuple(months), critical, indoor, humidity)

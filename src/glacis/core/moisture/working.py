@@ -4,11 +4,13 @@
 from glacis.core.climate.year import MONTH_NAMES, SECONDS
 from glacis.core.heat.assess import Heat
 from glacis.core.heat.surfaces import R_SI_MOULD
+from glacis.core.moisture.air import dew_point, saturation_pressure
 from glacis.core.moisture.monthly import Interface, MonthAir, Monthly, profile
 from glacis.core.moisture.surface import Surface
 from glacis.core.units.format import significant as sig
+from glacis.core.units.format import with_unit
 from glacis.core.units.quantities import DELTA_0, Quantity
-from glacis.core.working import Step, Working
+from glacis.core.working import Step, Working, put_in
 
 ISO = "ISO 13788:2012"
 
@@ -21,53 +23,62 @@ LEFT_OUT = (
 )
 
 
+SATURATION = {"p_sat": saturation_pressure, "p_sat_inverse": dew_point}
+"""What workings of moisture name beside arithmetic."""
+NO_DEMAND = (
+    "No month is colder outside than the rooms, so nothing is asked of the inner surface in winter."
+)
+
+
 def surface_working(heat: Heat, surface: Surface, month_names: tuple[str, ...]) -> Working:
     """How f_Rsi and what it must reach came about."""
-    worst = surface.months[surface.critical]
     resistance = R_SI_MOULD / (1 - heat.surface_factor)
-    factor = Quantity.FACTOR
-    steps = (
-        Step(
-            "f_Rsi",
-            "1 − R_si/R_tot with R_si = 0.25",
-            f"1 − {R_SI_MOULD}/{sig(resistance)}",
-            heat.surface_factor,
-            factor,
-            "ISO 13788:2012, 4.4.1 and 5.4",
-            "clear field; junctions are lower",
-        ),
-        Step(
-            "p_i",
-            f"indoor vapour pressure, {month_names[surface.critical]}",
-            "",
-            worst.pressure,
-            Quantity.PRESSURE,
-            "ISO 13788:2012, 5.3",
-        ),
-        Step(
-            "θ_si,min",
-            "temperature at which p_i/φ_cr saturates",
-            f"p_sat⁻¹({sig(worst.pressure)}/{sig(surface.humidity)})",
-            worst.least_surface,
-            Quantity.TEMPERATURE,
-            "ISO 13788:2012, 5.3 and E.2",
-        ),
-        Step(
-            "f_Rsi,min",
-            "(θ_si,min − θ_e)/(θ_i − θ_e)",
-            f"({sig(worst.least_surface)} − {sig(worst.outdoor)})"
-            f"/({sig(surface.indoor)} − {sig(worst.outdoor)})",
-            worst.factor,
-            factor,
-            "ISO 13788:2012, 5.3",
-            f"critical month: {month_names[surface.critical]}",
-        ),
-    )
+    shown = put_in("1 − {}/{}", (R_SI_MOULD, resistance), heat.surface_factor, Quantity.FACTOR)
+    note = "clear field; junctions are lower"
+    if heat.method != "combined":
+        note += "; R_tot by the combined method, whatever U is judged by"
+    reached = Step(
+        "f_Rsi", "1 − R_si/R_tot with R_si = 0.25", shown, heat.surface_factor, Quantity.FACTOR,
+        "ISO 13788:2012, 4.4.1 and 5.4", note,
+    )  # fmt: skip
+    asked = _demand_steps(surface, month_names)
+    words = () if asked else (NO_DEMAND,)
     return Working(
         "Temperature factor of the inner surface",
-        steps,
-        ("Surface humidity is held below the limit in the monthly mean.",),
+        (reached, *asked),
+        (*words, "Surface humidity is held below the limit in the monthly mean."),
     )
+
+
+def _demand_steps(surface: Surface, month_names: tuple[str, ...]) -> tuple[Step, ...]:
+    """What the critical month asks; nothing where none does."""
+    worst, month = surface.months[surface.critical], month_names[surface.critical]
+    if worst.factor is None:
+        return ()
+    least, outside = worst.least_surface, worst.outdoor
+    inverse = put_in(
+        "p_sat⁻¹({}/{})",
+        (worst.pressure, surface.humidity),
+        least,
+        Quantity.TEMPERATURE,
+        SATURATION,
+    )
+    values = (least, outside, surface.indoor, outside)
+    ratio = put_in("({} − {})/({} − {})", values, worst.factor, Quantity.FACTOR)
+    return (
+        Step(
+            "p_i", f"indoor vapour pressure, {month}", "", worst.pressure, Quantity.PRESSURE,
+            "ISO 13788:2012, 5.3",
+        ),
+        Step(
+            "θ_si,min", "temperature at which p_i/φ_cr saturates", inverse, least,
+            Quantity.TEMPERATURE, "ISO 13788:2012, 5.3 and E.2",
+        ),
+        Step(
+            "f_Rsi,min", "(θ_si,min − θ_e)/(θ_i − θ_e)", ratio, worst.factor, Quantity.FACTOR,
+            "ISO 13788:2012, 5.3", f"critical month: {month}",
+        ),
+    )  # fmt: skip
 
 
 def place_name(monthly: Monthly, face: Interface) -> str:
@@ -126,27 +137,22 @@ def _first_month_steps(monthly: Monthly, start: int) -> list[Step]:
     rate = DELTA_0 * ((p[i] - p[k]) / (s[k] - s[i]) - (p[k] - p[j]) / (s[j] - s[k]))
     theta = lines.temperature[k]
     where = f"{place_name(monthly, face)}, {name}"
-    shown = (
-        f"{DELTA_0:.0e} × [({sig(p[i])} − {sig(p[k])})/{sig(s[k] - s[i])}"
-        f" − ({sig(p[k])} − {sig(p[j])})/{sig(s[j] - s[k])}]"
-    )
+    ends = ((p[i], p[k], s[k], s[i]), (p[k], p[j], s[j], s[k]))
+    pieces = [value for ends_of_one in ends for value in ends_of_one]
+    template = "{} × (({} − {})/({} − {}) − ({} − {})/({} − {}))"
+    shown = put_in(template, (DELTA_0, *pieces), rate, Quantity.FLOW)
     formula = "δ₀ [(p_1 − p_c)/(s_c − s_1) − (p_c − p_2)/(s_2 − s_c)]"
     note = "1 and 2 are the next bends of the vapour line on either side"
-    mass = f"{rate:.3e} × {SECONDS[start]:.4g} s"
-    kind = Quantity.PRESSURE
+    gained = rate * SECONDS[start]
+    mass = put_in("{} × {}", (rate, SECONDS[start]), gained, Quantity.CONDENSATE)
+    saturated = lines.saturation[k]
+    pressure = put_in("p_sat({})", (theta,), saturated, Quantity.PRESSURE, SATURATION)
     return [
         *_air_steps(air, name),
         Step("θ_c", where, "", theta, Quantity.TEMPERATURE, f"{ISO}, 6.4.2"),
-        Step(
-            "p_c",
-            "saturation there",
-            f"p_sat({sig(theta)})",
-            lines.saturation[k],
-            kind,
-            f"{ISO}, E.1",
-        ),
+        Step("p_c", "saturation there", pressure, saturated, Quantity.PRESSURE, f"{ISO}, E.1"),
         Step("g_c", formula, shown, rate, Quantity.FLOW, f"{ISO}, 6.4.4", note),
-        Step("ΔM", "g_c t", mass, rate * SECONDS[start], Quantity.CONDENSATE, f"{ISO}, 6.4.4"),
+        Step("ΔM", "g_c t", mass, gained, Quantity.CONDENSATE, f"{ISO}, 6.4.4"),
     ]
 
 
@@ -181,4 +187,10 @@ def monthly_working(monthly: Monthly) -> Working:
             f"{ISO}, 6.6",
         )
     )
-    return Working(title, tuple(steps_all), LEFT_OUT)
+    which = (
+        f"Begun dry in {MONTH_NAMES[monthly.start]}; every further year adds "
+        f"{with_unit(monthly.gain, Quantity.CONDENSATE, 'si')}, so the first one is shown."
+        if monthly.verdict == "accumulates"
+        else f"The year that repeats itself, begun with {MONTH_NAMES[monthly.start]}."
+    )
+    return Working(title, tuple(steps_all), (which, *LEFT_OUT))

@@ -6,9 +6,8 @@ what happens later are not in it.
 """
 
 from glacis.core.heat.resolve import LayerData
-from glacis.core.units.format import significant
 from glacis.core.units.quantities import Quantity
-from glacis.core.working import Step, Working
+from glacis.core.working import Step, Working, put_in
 
 Range = tuple[float, float]
 
@@ -55,11 +54,11 @@ def _working(layers: tuple[LayerData, ...], title: str, symbol: str, quantity: Q
     for number, layer in enumerate(layers, 1):
         low, high = by_layer(layer)
         if high:
-            shown = f"{significant(low, 2)} to {significant(high, 2)}"
             middle = (low + high) / 2
+            shown = put_in("({} + {})/2", (low, high), middle, quantity)
             steps.append(Step(f"{symbol}_{number}", layer.name, shown, middle, quantity))
     low, high = _total([by_layer(layer) for layer in layers])
-    shown = f"({significant(low, 2)} + {significant(high, 2)})/2"
+    shown = put_in("({} + {})/2", (low, high), (low + high) / 2, quantity)
     steps.append(Step(symbol, "middle of the range", shown, (low + high) / 2, quantity))
     return Working(
         title,

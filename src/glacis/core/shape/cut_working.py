@@ -4,14 +4,31 @@
 from collections.abc import Iterator
 from math import acos, asin, atan, atan2, cos, degrees, radians, sin, tan
 
+from glacis.core.arithmetic import evaluate
 from glacis.core.model.document import RoofArea
 from glacis.core.shape.cuts import Cut, SideCut
+from glacis.core.units.format import number
 from glacis.core.units.quantities import Quantity
-from glacis.core.working import Step, Working
+from glacis.core.working import Step, Working, put_in
+
+DEGREES = 3
+"""Decimals that angles begin with in a working; our judgement: finer than any saw."""
 
 
-def _step(symbol: str, expression: str, put_in: str, value: float, note: str = "") -> Step:
-    return Step(symbol, expression, put_in, value, Quantity.ANGLE, note=note)
+def _step(
+    symbol: str,
+    expression: str,
+    arithmetic: tuple[str, tuple[float, ...]],
+    value: float,
+    note: str = "",
+) -> Step:
+    """A step that gives an angle, by a template and the angles it takes [°]."""
+    template, angles = arithmetic
+    fixed = template.replace("{}", f"{{:.{DEGREES}f}}")
+    shown = fixed.format(*angles).replace("-", "−")
+    if number(evaluate(shown, {}), Quantity.ANGLE, "si") != number(value, Quantity.ANGLE, "si"):
+        shown = put_in(template, angles, value, Quantity.ANGLE)
+    return Step(symbol, expression, shown, value, Quantity.ANGLE, note=note)
 
 
 def _run(first: RoofArea, second: RoofArea) -> float:
@@ -36,22 +53,24 @@ def _side(area: RoofArea, side: SideCut, number: int, run: float, pitch: float) 
     slope, away = area.pitch, _away(run, area.azimuth)
     share = max(-1.0, min(1.0, sin(radians(pitch)) / sin(radians(slope))))
     k = str(number)
+    up = (area.azimuth + 180) % 360
+    up += 360 * round((run - up) / 360)
     yield _step(
         f"δ_{k}", "angle in plan between the line and the way up the slope",
-        f"|{run:.3f}° − {(area.azimuth + 180) % 360:.3f}°|", away, area.name,
+        ("|{}° − {}°|", (run, up)), away, area.name,
     )  # fmt: skip
     mitre = degrees(acos(share))
     backing = sin(radians(slope)) * sin(radians(mitre)) / cos(radians(pitch))
     yield _step(
-        f"m_{k}", f"acos(sin p / sin α_{k})", f"acos(sin {pitch:.3f}° / sin {slope:.3f}°)", mitre,
+        f"m_{k}", f"acos(sin p / sin α_{k})", ("acos(sin {}° / sin {}°)", (pitch, slope)), mitre,
         "mitre of a board along the eaves, from square",
     )  # fmt: skip
     yield _step(
-        f"j_{k}", f"90° − δ_{k}", f"90° − {away:.3f}°", 90.0 - away, "bevel of a jack on its side"
+        f"j_{k}", f"90° − δ_{k}", ("90° − {}°", (away,)), 90.0 - away, "bevel of a jack on its side"
     )
     yield _step(
         f"b_{k}", f"asin(sin α_{k} · sin m_{k} / cos p)",
-        f"asin(sin {slope:.3f}° · sin {mitre:.3f}° / cos {pitch:.3f}°)",
+        ("asin(sin {}° · sin {}° / cos {}°)", (slope, mitre, pitch)),
         degrees(asin(min(1.0, backing))), "backing of a member along the line",
     )  # fmt: skip
     assert side.area == area.id  # noqa: S101 - sides come in the order of the areas
@@ -64,27 +83,28 @@ def cut_working(cut: Cut, first: RoofArea, second: RoofArea) -> Working:
     inner = sin(one) * sin(two) * cos(radians(turn)) + cos(one) * cos(two)
     between = degrees(acos(max(-1.0, min(1.0, inner))))
     run = _run(first, second)
-    away = _away(run, first.azimuth)
+    away, other = _away(run, first.azimuth), _away(run, second.azimuth)
     pitch = degrees(atan(tan(one) * cos(radians(away))))
     values = (
-        f"acos(sin {first.pitch:.3f}° · sin {second.pitch:.3f}° · cos {abs(turn) % 360:.3f}° + "
-        f"cos {first.pitch:.3f}° · cos {second.pitch:.3f}°)"
+        "acos(sin {}° · sin {}° · cos {}° + cos {}° · cos {}°)",
+        (first.pitch, second.pitch, abs(turn) % 360, first.pitch, second.pitch),
     )
     through = 180.0 + between if cut.kind == "valley" else 180.0 - between
     sign = "+" if cut.kind == "valley" else "−"
     steps = [
         _step("ε", "acos(sin α_1 · sin α_2 · cos(γ_1 − γ_2) + cos α_1 · cos α_2)", values, between,
               "between the normals of the two planes"),
-        _step("dihedral", f"180° {sign} ε", f"180° {sign} {between:.3f}°", through),
-        _step("tilt", "ε / 2", f"{between:.3f}° / 2", between / 2, "of the blade, from square"),
-        _step("run", "direction in which both planes rise alike",
-              f"tan {first.pitch:.3f}° · cos δ_1 = tan {second.pitch:.3f}° · cos δ_2", run),
+        _step("dihedral", f"180° {sign} ε", (f"180° {sign} {{}}°", (between,)), through),
+        _step("tilt", "ε / 2", ("{}° / 2", (between,)), between / 2, "of the blade, from square"),
+        Step("run", "direction in which both planes rise alike: tan α_1 · cos δ_1 = tan α_2 · cos δ_2",
+             f"tan {first.pitch:.3f}° · cos {away:.3f}° = tan {second.pitch:.3f}° · cos {other:.3f}°",
+             run, Quantity.ANGLE),
         _step("p", "atan(tan α_1 · cos δ_1)",
-              f"atan(tan {first.pitch:.3f}° · cos {away:.3f}°)", pitch, "pitch of the line"),
-        _step("plumb", "90° − p", f"90° − {pitch:.3f}°", 90.0 - pitch),
+              ("atan(tan {}° · cos {}°)", (first.pitch, away)), pitch, "pitch of the line"),
+        _step("plumb", "90° − p", ("90° − {}°", (pitch,)), 90.0 - pitch),
     ]  # fmt: skip
-    for number, (area, side) in enumerate(zip((first, second), cut.sides, strict=True), 1):
-        steps += _side(area, side, number, run, pitch)
+    for k, (area, side) in enumerate(zip((first, second), cut.sides, strict=True), 1):
+        steps += _side(area, side, k, run, pitch)
     return Working(
         f"Angles of the {cut.kind}",
         tuple(steps),

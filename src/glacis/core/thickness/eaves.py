@@ -7,10 +7,9 @@ from msgspec import Struct
 
 from glacis.core.area.analysed import AnalysedArea
 from glacis.core.heat.resolve import strongest
-from glacis.core.thickness.solve import insulation_indices, transmittance_at
-from glacis.core.units.format import significant
+from glacis.core.thickness.solve import transmittance_at
 from glacis.core.units.quantities import Quantity
-from glacis.core.working import Step, Working
+from glacis.core.working import Step, Working, put_in
 
 
 class Eaves(Struct, frozen=True):
@@ -43,7 +42,7 @@ def eaves_of(roof: AnalysedArea) -> Eaves | None:
     width, thickness = roof.area.eaves_width, roof.area.eaves_thickness
     if width <= 0 or thickness <= 0:
         return None
-    index = strongest(roof.layers, insulation_indices(roof))
+    index = strongest(roof.layers[: roof.heat.counted])
     if index is None:
         return None
     u_strip = transmittance_at(roof, index, min(thickness, roof.layers[index].thickness))
@@ -65,12 +64,10 @@ def eaves_working(roof: AnalysedArea) -> Working:
     if strip is None:
         step = Step("U", "no strip stated", "", roof.heat.transmittance, kind)
         return Working("U with the eaves strip", (step,))
-    length = f"{significant(roof.area.eaves_width)} × {significant(eaves_length(roof))}"
-    shown = f"{length} / {significant(roof.true_area)}"
-    mix = (
-        f"(1 − {significant(strip.share)}) × {significant(roof.heat.transmittance)}"
-        f" + {significant(strip.share)} × {significant(strip.transmittance)}"
-    )
+    sizes = (roof.area.eaves_width, eaves_length(roof), roof.true_area)
+    shown = put_in("{} × {} / {}", sizes, strip.share, Quantity.SHARE)
+    parts = (strip.share, roof.heat.transmittance, strip.share, strip.transmittance)
+    mix = put_in("(1 − {}) × {} + {} × {}", parts, strip.whole, kind)
     return Working(
         "U with the eaves strip",
         (

@@ -7,16 +7,22 @@ from glacis.core.units.quantities import Quantity, System, to_display
 
 MINUS = "\u2212"
 THIN = "\u2009"
+HALF = 1e-12
+"""Share by which numbers are moved before rounding, so that a sum that is a half but for its last bits
+rounds as the half; our judgement, far above rounding of floats and below anything shown."""
 _FRACTIONS = {
     (1, 2): "½", (1, 4): "¼", (3, 4): "¾", (1, 8): "⅛", (3, 8): "⅜", (5, 8): "⅝", (7, 8): "⅞",
 }  # fmt: skip
 
 
 def plain(number: float, decimals: int) -> str:
-    """``number`` with ``decimals`` digits after the point, a true minus and no negative zero."""
+    """``number`` with ``decimals`` digits after the point, a true minus and no negative zero.
+
+    Halves are rounded away from zero, whatever the last bit of a float says of them.
+    """
     if not isfinite(number):
         return "∞" if number > 0 else "–"
-    text = f"{number:.{decimals}f}"
+    text = f"{number * (1 + HALF):.{decimals}f}"
     if text.startswith("-"):
         text = text[1:] if float(text) == 0 else MINUS + text[1:]
     return text

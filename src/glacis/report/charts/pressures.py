@@ -96,7 +96,7 @@ def surface_scene(roof: AnalysedArea, width: float, height: float, chosen: int =
         items.append(Text(plot.left - 6, plot.y(value) + 4, f"{value:g}", 12, "second", "end"))
     order = roof.monthly.order
     for position, month in enumerate(order):
-        asked = min(1.0, max(0.0, surface.months[month].factor))
+        asked = min(1.0, max(0.0, surface.months[month].factor or 0.0))
         x = plot.month(position)
         ink = "stop" if asked > factor else ("ink" if month == surface.critical else "second")
         items.append(Line((x, plot.bottom, x, plot.y(asked)), ink, 2.0 if month == chosen else 1.2))
@@ -105,8 +105,9 @@ def surface_scene(roof: AnalysedArea, width: float, height: float, chosen: int =
     y = plot.y(min(1.0, max(0.0, factor)))
     items.append(Line((plot.left, y, plot.right, y), "accent", 2.0))
     items.append(Text(plot.right + 8, y + 4, f"roof {plain(factor, 3)}", 12, "accent"))
-    least = min(1.0, max(0.0, surface.least_factor))
-    gap = max(plot.y(least) + 4, y + 18)
-    items.append(Text(plot.right + 8, gap, f"least {plain(surface.least_factor, 3)}", 12, "ink"))
+    least = surface.least_factor
+    gap = max(plot.y(min(1.0, max(0.0, least or 0.0))) + 4, y + 18)
+    words = "no demand" if least is None else f"least {plain(least, 3)}"
+    items.append(Text(plot.right + 8, gap, words, 12, "ink"))
     items.extend(month_names(plot, order))
     return Scene(width, height, tuple(items))

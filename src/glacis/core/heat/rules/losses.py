@@ -51,7 +51,7 @@ TARGET = Rule(
 
 def _mould(roof: AnalysedArea) -> Iterator[Finding]:
     least = roof.surface.least_factor
-    if roof.heat.surface_factor >= least:
+    if least is None or roof.heat.surface_factor >= least:
         return
     yield Finding(
         "surface.mould",
@@ -68,7 +68,7 @@ def _mould(roof: AnalysedArea) -> Iterator[Finding]:
 
 def _warmer_surface(project: Project, roof: AnalysedArea, _finding: Finding) -> tuple[Remedy, ...]:
     least = roof.surface.least_factor
-    if least >= 1:
+    if least is None or least >= 1:
         return ()
     allowed = (1 - least) / R_SI_MOULD
     target = min(roof.target, 0.9 * allowed)

@@ -8,10 +8,13 @@ from PyQt6.QtCore import QRect, Qt, pyqtSignal
 from PyQt6.QtWidgets import QCheckBox, QComboBox, QGridLayout, QSizePolicy, QWidget
 
 from glacis.core.area.analysed import AnalysedArea
+from glacis.core.climate.year import mean_temperature
 from glacis.core.figures.parts import FIGURES
 from glacis.core.heat.corrections import RAIN_WORDS, VOID_WORDS, inverted_layers, rain_per_day
+from glacis.core.heat.surfaces import FLOW_WORDS, direction_of
 from glacis.core.model.document import FixingSet, Imperfections, Project, RoofArea
 from glacis.core.model.edit import swap, with_assembly
+from glacis.core.model.layers import HeatFlow
 from glacis.core.thickness.parts import MORE_INSULATION
 from glacis.core.units.format import plain, with_unit
 from glacis.core.units.quantities import Quantity
@@ -26,6 +29,12 @@ FIXING = (
     ("unstated", "not stated"),
     ("none", "none: adhered or ballasted"),
     ("counted", "counted"),
+)
+FLOWS: tuple[tuple[HeatFlow, str], ...] = (
+    ("by-climate", "by rooms and climate"),
+    ("up", "up, out of heated rooms"),
+    ("horizontal", "horizontally, as through a wall"),
+    ("down", "down, into a cold store"),
 )
 SHAFTS = ((50.0, "carbon steel"), (17.0, "stainless steel"), (0.25, "plastic"))
 U = Quantity.TRANSMITTANCE
@@ -75,6 +84,8 @@ class ImperfectionPanel(Overlay):
         self.outer_film = self._film_field("Own R_se", "surface_outside")
         self._add("Own R_si", self.inner_film)
         self._add("Own R_se", self.outer_film)
+        self.flow = self._flow_combo()
+        self._add("Heat flows", self.flow)
         self.small = QCheckBox("Leave corrections out while they are below 3 % in all")
         self.small.setToolTip("ISO 6946 lets them be left out; they are shown all the same")
         self.small.clicked.connect(lambda on: self._state("leave_out_small", on))
@@ -110,6 +121,16 @@ class ImperfectionPanel(Overlay):
         field.setToolTip(f"{name}, where national rules give another; empty takes ISO 6946's")
         return field
 
+    def _flow_combo(self) -> QComboBox:
+        combo = QComboBox()
+        for value, words in FLOWS:
+            combo.addItem(words, value)
+        combo.setToolTip("Which way heat flows sets R_si and the resistance of air layers")
+        combo.activated.connect(
+            lambda i: self._change_area("heat_flow", combo.itemData(i), "Change the heat flow")
+        )
+        return combo
+
     def _change_film(self, key: str, value: float) -> None:
         roof = self._roof()
         if roof is None:
@@ -125,7 +146,7 @@ class ImperfectionPanel(Overlay):
         field.said.connect(self.said)
         return field
 
-    def _change_area(self, key: str, value: float) -> None:
+    def _change_area(self, key: str, value: object, words: str = "Change the eaves strip") -> None:
         roof = self._roof()
         if roof is None:
             return
@@ -134,7 +155,7 @@ class ImperfectionPanel(Overlay):
         def change(project: Project) -> Project:
             return replace(project, areas=swap(project.areas, area))
 
-        if not self._desk.act("Change the eaves strip", change):
+        if not self._desk.act(words, change):
             self.eaves_width.refuse()
             self.eaves_depth.refuse()
 
@@ -198,9 +219,10 @@ class ImperfectionPanel(Overlay):
         self.fixing.setCurrentIndex(self.fixing.findData(stated.fixing))
         self.rain.setCurrentIndex(self._nearest(stated.rain_factor))
         self.layer.clear()
+        self.layer.addItem("all insulation over the structure", "")
         for layer in roof.layers[: roof.heat.counted]:
             if layer.is_insulation:
-                self.layer.addItem(layer.name, layer.id)
+                self.layer.addItem(f"{layer.name} and what lies inside it", layer.id)
         self.layer.setCurrentIndex(max(0, self.layer.findData(stated.fixings.layer)))
         self.shaft.setCurrentIndex(self.shaft.findData(stated.fixings.conductivity))
         self.count.show_value(stated.fixings.per_area, system)
@@ -216,6 +238,9 @@ class ImperfectionPanel(Overlay):
             (self.outer_film, roof.assembly.surface_outside),
         ):
             field.show_limit(value, system, "standard")
+        self.flow.setCurrentIndex(self.flow.findData(roof.area.heat_flow))
+        found = direction_of(roof.area.pitch, roof.zone.temperature, mean_temperature(roof.climate))
+        self.flow.setItemText(0, f"by rooms and climate: {FLOW_WORDS[found]}")
         self.eaves_width.show_value(roof.area.eaves_width, system)
         self.eaves_depth.show_value(roof.area.eaves_thickness, system)
         self._tell(roof)
@@ -243,6 +268,8 @@ class ImperfectionPanel(Overlay):
                 words += f" As much as {shown} of insulation."
             if not found.applied:
                 words += " Left out, being below 3 %."
+        if roof.assembly.imperfections.voids and not found.voids.value:
+            words += " The boards are staggered, so no gap passes through them."
         strip = self._desk.value(FIGURES, roof.area.id).eaves
         if strip is not None:
             words += (
