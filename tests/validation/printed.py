@@ -7,7 +7,7 @@ from math import acos, asin, atan, cos, degrees, exp, log, radians, sin, tan
 from glacis.core.units.format import number
 from glacis.core.working import Step
 
-_NUMBER = r"−?\d+(?:\.\d+)?(?:·10\^−?\d+)?"
+_NUMBER = r"−?\d+(?:\.\d+)?(?:e−?\d+)?"
 _ARITHMETIC = re.compile(
     r"(?:\d|[.\s()+−×·/²|°^]|p_sat⁻¹|p_sat|asin|acos|atan|sin|cos|tan|=)+"
 )  # fmt: skip

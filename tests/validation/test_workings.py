@@ -7,8 +7,10 @@ from typing import get_args
 import pytest
 
 from glacis.core.analysis.results import Results
+from glacis.core.arithmetic import evaluate
 from glacis.core.figures.headline import Figure
 from glacis.core.model.document import Project
+from glacis.core.moisture.working import SATURATION
 from glacis.core.shape.cut_working import cut_working
 from glacis.core.shape.parts import SHAPE
 from glacis.core.working import Step, Working
@@ -63,12 +65,14 @@ def test_every_printed_step_gives_its_printed_result():
         ("2·10^−10 × (3 − 1)/4", 1e-10),
         ("|315.000° − 360.000°|", 45.0),
         ("acos(cos 60.000° · sin 90.000°)", 60.0),
+        ("acos(sin 9·10^−5°)", 89.99991),
         ("p_sat(0)", 610.5),
         ("3 × (2/4)²", 0.75),
     ],
 )
-def test_the_checker_can_count(text, value):
+def test_the_checker_and_the_program_can_count(text, value):
     assert worked_out(text) == pytest.approx(value)
+    assert evaluate(text, SATURATION) == pytest.approx(value)
 
 
 def test_the_checker_sees_what_does_not_close():

@@ -30,7 +30,7 @@ _FUNCTIONS: dict[str, Function] = {
 _WRITTEN = (
     (r"·10\^\(?−?", lambda m: "e-" if "−" in m.group() else "e"),
     (r"\|([^|]*)\|", lambda m: f"abs({m.group(1)})"),
-    (r"\b(sin|cos|tan) (−?[\d.]+)°", lambda m: f"{m.group(1)}({m.group(2)})"),
+    (r"\b(sin|cos|tan) (−?[\d.]+(?:e-?\d+)?)°", lambda m: f"{m.group(1)}({m.group(2)})"),
     (r"(p_sat)⁻¹", lambda _m: "p_sat_inverse"),
     (r"[×·]", lambda _m: "*"),
     (r"−", lambda _m: "-"),
