@@ -1,4 +1,4 @@
-.PHONY: demo test lint bench screenshots count docs wheel prepare
+.PHONY: demo test lint bench mutants screenshots count docs wheel prepare
 
 prepare:
 	@bash tools/prepare.sh
@@ -18,6 +18,9 @@ lint: prepare
 
 bench: prepare
 	QT_QPA_PLATFORM=offscreen .venv/bin/python benchmarks/run.py
+
+mutants: prepare
+	.venv/bin/python tools/mutants.py
 
 screenshots: prepare
 	QT_QPA_PLATFORM=offscreen .venv/bin/python tools/screenshots.py

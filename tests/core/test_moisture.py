@@ -177,6 +177,16 @@ def test_water_is_neither_lost_nor_made(layers, months):
     assert result.residual == pytest.approx(
         sum(face.mass[result.order[-1]] for face in result.interfaces), abs=1e-12
     )
+    for month in range(12):
+        wet = [{f.place for f in result.interfaces if f.mass[m] > 0} for m in (month - 1, month)]
+        if wet[0] and wet[0] == wet[1] and month != result.start:
+            # The same places were wet throughout: what enters and does not leave is water.
+            lines = profile(path, air[month], frozenset(wet[0]))
+            s, p = [place.sd for place in path.places], lines.pressure
+            entering = DELTA_0 * (p[0] - p[1]) / (s[1] - s[0])
+            leaving = DELTA_0 * (p[-2] - p[-1]) / (s[-1] - s[-2])
+            gained = sum(face.rates[month] for face in result.interfaces)
+            assert gained == pytest.approx((entering - leaving) * SECONDS[month], abs=1e-9)
     for one in air:
         lines = profile(path, one)
         for pressure, full in zip(lines.pressure[1:-1], lines.saturation[1:-1], strict=True):

@@ -63,7 +63,7 @@ def test_water_by_month_matches_small_steps(name):
         for k in range(12)
     ]  # fmt: skip
     peak = max(sum(month) for month in truth)
-    assert max(sum(month) for month in mine) == pytest.approx(peak, rel=0.01)
+    assert max(sum(month) for month in mine) == pytest.approx(peak, rel=0.001)
     for month_mine, month_truth in zip(mine, truth, strict=True):
-        assert sum(month_mine) == pytest.approx(sum(month_truth), abs=0.015 * peak)
-    assert monthly.residual == pytest.approx(sum(truth[-1]), abs=0.015 * peak)
+        assert sum(month_mine) == pytest.approx(sum(month_truth), abs=0.001 * peak)
+    assert monthly.residual == pytest.approx(sum(truth[-1]), abs=0.001 * peak)
