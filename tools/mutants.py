@@ -71,7 +71,7 @@ def _fails(names: Sequence[str], source: Path) -> bool:
 
 
 def main() -> int:
-    """Plant all faults, or those whose text holds an argument; 1 where too few are caught."""
+    """Plant all faults, or those whose text holds every argument; 1 where too few are caught."""
     faults = tomllib.loads(FAULTS.read_text(encoding="utf-8"))["faults"]
     wanted = [f for f in faults if all(word in " ".join(f) for word in sys.argv[1:])]
     with tempfile.TemporaryDirectory() as folder:

@@ -8,8 +8,10 @@ from msgspec.structs import replace
 
 from glacis.core.climate.year import coldest_three_mean, mean_temperature
 from glacis.core.heat.air_layers import convection
-from glacis.core.heat.corrections import rain_per_day
+from glacis.core.heat.corrections import inverted_layers, rain_per_day
 from glacis.core.heat.energy import annual_loss, degree_hours
+from glacis.core.heat.profile import face_temperatures
+from glacis.core.heat.resolve import rescaled
 from glacis.core.model.document import FixingSet, HumidityClass, Imperfections, SetPoint, Zone
 from glacis.core.model.layers import (
     AirLayer,
@@ -26,7 +28,7 @@ from glacis.core.moisture.monthly import MonthAir, run_year
 from glacis.core.moisture.path import PathLayer, build_path
 from glacis.core.thickness.eaves import eaves_length
 from glacis.core.units.quantities import Quantity, from_display
-from support import MILD, MILD_HUMIDITY, analysed, climate, own_material, roof_project
+from support import MILD, MILD_HUMIDITY, analysed, climate, own_material, roof_project, rules_of
 
 GYPSUM = SolidLayer(id="g", material="gypsum-board", thickness=0.0125)
 WOOL = SolidLayer(id="w", material="stone-wool-batt", thickness=0.16)
@@ -44,6 +46,27 @@ def test_roof_spaces_take_table_9(covering: RoofCovering, resistance):
     roof = analysed(roof_project(GYPSUM, WOOL, RoofSpaceLayer(id="r", covering=covering))).roof
     expected = 0.10 + 0.05 + 0.16 / 0.035 + resistance + 0.04
     assert roof.heat.resistance == pytest.approx(expected, rel=1e-12)
+
+
+def test_a_roof_space_lies_between_the_ceiling_and_the_outer_film():
+    roof = analysed(roof_project(GYPSUM, WOOL, RoofSpaceLayer(id="r", covering="tiles"))).roof
+    total = 0.10 + 0.05 + 0.16 / 0.035 + 0.06 + 0.04
+    assert roof.monthly.path.total == pytest.approx(total, rel=1e-12)
+    faces = face_temperatures(roof.layers, roof.films, 20.0, -10.0)
+    assert faces[2] == pytest.approx(-10.0 + 30.0 * (0.06 + 0.04) / total, rel=1e-12)
+
+
+@pytest.mark.parametrize(("conductivity", "holds"), [(1.35, True), (1.5, False)])
+def test_averaging_holds_up_to_a_ratio_of_one_and_a_half(conductivity, holds):
+    rib = own_material(id="rib", family="concrete", conductivity=conductivity, density=2000.0)
+    ribbed = replace(WOOL, thickness=0.2, framing=Framing(material="rib", width=0.06, spacing=0.6))
+    between, through, films = 0.2 / 0.035, 0.2 / conductivity, 0.14
+    upper = 1 / (0.9 / (films + between) + 0.1 / (films + through))
+    lower = films + 1 / (0.9 / between + 0.1 / through)
+    assert (upper / lower <= 1.5) == holds
+    assert 1.47 < upper / lower < 1.58
+    found = rules_of(roof_project(ribbed, materials=(rib,)))
+    assert ("heat.method" in found) != holds
 
 
 @pytest.mark.parametrize(
@@ -295,3 +318,39 @@ def test_every_quantity_that_differs_in_us_units_is_checked():
     checked = {quantity for quantity, _ in US}
     assert differing - checked == {Quantity.CARBON_HEAT}
     assert from_display(1.0, Quantity.CARBON_HEAT.unit("us")) == 0.45359237
+
+
+def test_an_older_covering_makes_no_inverted_roof():
+    """Only what lies outside the outermost covering lies in the rain."""
+    new = MembraneLayer(id="new", material="epdm-sheet")
+    layers = analysed(roof_project(DECK, SHEET, EPS, new)).roof.layers
+    assert inverted_layers(layers) == ()
+    layers = analysed(roof_project(DECK, SHEET, EPS)).roof.layers
+    assert [layer.id for layer in inverted_layers(layers)] == ["e"]
+
+
+def test_any_air_layer_counts_with_ten_millimetres_of_air_for_vapour():
+    thin, deep = AirLayer(id="a", thickness=0.01), AirLayer(id="b", thickness=0.25)
+    layers = analysed(roof_project(GYPSUM, thin, WOOL, deep, DECK)).roof.layers
+    assert [layers[k].sd_dry for k in (1, 3)] == [0.01, 0.01]
+    assert [layers[k].sd_wet for k in (1, 3)] == [0.01, 0.01]
+
+
+def test_flanges_keep_their_depth_when_a_webbed_member_grows():
+    webbed = Framing(material="softwood", width=0.06, spacing=0.6, web=0.012, flange=0.04)
+    layers = analysed(roof_project(replace(WOOL, thickness=0.2, framing=webbed))).roof.layers
+    grown = rescaled(layers[0], 0.4)
+    assert layers[0].frame.web.flanges == pytest.approx(0.4)
+    assert grown.frame.web.flanges == pytest.approx(0.2)
+    again = analysed(roof_project(replace(WOOL, thickness=0.4, framing=webbed))).roof.layers[0]
+    assert grown.frame.resistance == pytest.approx(again.frame.resistance, rel=1e-12)
+    assert grown.resistance == pytest.approx(again.resistance, rel=1e-12)
+
+
+def test_the_inner_surface_is_colder_than_the_room_by_its_share():
+    roof = analysed(roof_project(DECK, EPS, SHEET)).roof
+    total = 0.10 + 0.021 / 0.13 + 0.2 / 0.036 + 0.008 / 0.23 + 0.04
+    faces = face_temperatures(roof.layers, roof.films, 20.0, -10.0)
+    passed = (0.10, 0.10 + 0.021 / 0.13, 0.10 + 0.021 / 0.13 + 0.2 / 0.036)
+    assert faces[:3] == pytest.approx([20.0 - 30.0 * r / total for r in passed], rel=1e-12)
+    assert faces[-1] == pytest.approx(-10.0 + 30.0 * 0.04 / total, rel=1e-12)

@@ -154,6 +154,20 @@ def test_corrections_are_chosen_in_plain_words_and_counted(window, qtbot):
     assert "upward" in panel.flow.itemText(0)
 
 
+def test_a_panel_over_the_bench_follows_the_window(window, qtbot):
+    window.desk.select_area("laboratory")
+    bench = window.bench("heat")
+    window.resize(1280, 800)
+    qtbot.wait(20)
+    bench.open_corrections()
+    panel = bench.corrections_panel
+    for width, height in ((1100, 700), (1500, 900)):
+        window.resize(width, height)
+        qtbot.wait(20)
+        assert bench.rect().contains(panel.geometry())
+        assert bench.rect().bottom() - panel.geometry().bottom() < 20
+
+
 def test_heat_is_looked_at_by_paths_thickness_and_methods(window, qtbot):
     window.desk.select_area("hall-south")
     bench = window.bench("heat")

@@ -9,8 +9,8 @@ from typing import NamedTuple
 
 import numpy as np
 from numpy.typing import NDArray
-from scipy.sparse import coo_matrix
-from scipy.sparse.linalg import spsolve
+from scipy.sparse import coo_matrix, diags
+from scipy.sparse.linalg import cg
 
 from validation.conduction import _edges
 
@@ -70,6 +70,7 @@ def resistance(blocks: tuple[Block, ...], films: tuple[float, float], cell: floa
         (np.concatenate(values), (np.concatenate(rows), np.concatenate(columns))),
         (k.size, k.size),
     ).tocsr()
-    theta = spsolve(matrix, right)
+    theta, unsettled = cg(matrix, right, rtol=1e-10, M=diags(1 / matrix.diagonal()))
+    assert not unsettled
     flow = float(np.sum(inner * (1 - theta[warm])))
     return float(plan.sum()) / flow

@@ -9,6 +9,8 @@ from validation.conduction_3d import Block, resistance
 from validation.framings import FIBRE, GYPSUM, UP_IN, UP_OUT, WOOD, WOOL
 
 FILMS = (UP_IN, UP_OUT)
+FINE = 0.0075
+"""Cells at which another halving moves R by less than 0.1 % [m]."""
 CASES = [
     # rafter width, rafter spacing, depth, batten width, batten spacing, depth of the counter layer
     (0.08, 0.6, 0.16, 0.06, 0.4, 0.06),
@@ -61,9 +63,15 @@ def test_plain_layers_are_exact_in_three_dimensions_too():
 @pytest.mark.parametrize("case", CASES, ids=lambda case: "-".join(f"{v * 1000:g}" for v in case))
 def test_crossing_members_lie_within_the_stated_error(case):
     heat = analysed(roof_project(*layers_of(case))).roof.heat
-    truth = resistance(blocks_of(case), FILMS, 0.02)
+    truth = resistance(blocks_of(case), FILMS, FINE)
     assert heat.lower * (1 - 5e-3) <= truth <= heat.upper * (1 + 5e-3)
     assert abs(heat.main.total - truth) / truth <= heat.main.error + 5e-3
+
+
+def test_the_solver_converges_as_its_cells_shrink():
+    coarse, middle, fine = (resistance(blocks_of(CASES[0]), FILMS, c) for c in (0.04, 0.02, 0.01))
+    assert abs(fine - middle) < 0.7 * abs(middle - coarse)
+    assert resistance(blocks_of(CASES[0]), FILMS, FINE) == pytest.approx(fine, rel=1e-3)
 
 
 def test_taking_crossing_members_for_aligned_ones_would_be_wrong():

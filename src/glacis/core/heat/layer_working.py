@@ -148,7 +148,7 @@ def frame_steps(number: int, layer: LayerData, thermal: ThermalLayer, mean: floa
             )
             steps.append(
                 resistance_step(
-                    f"R̄_{number}", "1/((1−f)/R + f/R_f)", (PARALLEL, values), mean, "6.7.2.4"
+                    f"R_{number},m", "1/((1−f)/R + f/R_f)", (PARALLEL, values), mean, "6.7.2.4"
                 )
             )
         return steps
@@ -161,5 +161,5 @@ def frame_steps(number: int, layer: LayerData, thermal: ThermalLayer, mean: floa
     web_zone = (web, between, web, frame.resistance, flanges)
     planes = (f"{PARALLEL} × {{}} + {PARALLEL} × (1 − {{}})", flange_zone + web_zone)
     words = "planes of the flanges and planes of the web"
-    steps.append(resistance_step(f"R̄_{number}", words, planes, mean, "6.7.2.4"))
+    steps.append(resistance_step(f"R_{number},m", words, planes, mean, "6.7.2.4"))
     return steps

@@ -50,6 +50,7 @@ def _results(results: Results, area: str) -> dict[str, Any]:
             "verdict": monthly.verdict,
             "peak_g_m2": monthly.peak * GRAMS,
             "residual_g_m2": monthly.residual * GRAMS,
+            "gain_g_m2_a": monthly.gain * GRAMS,
             "dries_out": monthly.verdict != "accumulates",
             "first_month": None if monthly.start is None else MONTH_SHORT[monthly.start],
             "interfaces": [_interface(monthly, face) for face in monthly.interfaces],
@@ -67,7 +68,9 @@ OFFER = Offer(
             more="""## The year of water
 
 `monthly`: `method`; `months` (the order of all monthly lists, October first); `verdict` (`none`,
-`dries` or `accumulates`); `peak_g_m2` and `residual_g_m2` of the whole build-up; `dries_out`;
+`dries` or `accumulates`); `peak_g_m2` and `residual_g_m2` of the whole build-up, in the year that
+repeats itself or in the first of a roof that accumulates; `gain_g_m2_a`, what every further year adds
+to such a roof; `dries_out`;
 `first_month`; `interfaces`, each with `after_layer` (name), `layer_id`, `within_layer`, `s_d_m`,
 `depth_m`, `peak_g_m2` and `by_month_g_m2` (water at the end of each month).
 """,

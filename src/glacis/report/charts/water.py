@@ -39,7 +39,9 @@ def verdict_words(roof: AnalysedArea, system: System) -> str:
     where = place_name(monthly, worst)
     if monthly.verdict == "accumulates":
         left = with_unit(monthly.residual, Quantity.CONDENSATE, system)
-        return f"Most in {MONTH_NAMES[month]}, {peak}, {where}. {left} stays after the year."
+        more = with_unit(monthly.gain, Quantity.CONDENSATE, system)
+        stays = f"{left} stays after the first year, {more} more every year."
+        return f"Most in {MONTH_NAMES[month]}, {peak}, {where}. {stays}"
     return f"Most in {MONTH_NAMES[month]}, {peak}, {where}. {_dry_by(monthly)}"
 
 
@@ -47,6 +49,8 @@ def _dry_by(monthly: Monthly) -> str:
     wet = [month for month in monthly.order if monthly.totals[month] > 0]
     if not wet:
         return "It dries within the month."
+    if len(wet) == len(monthly.order):
+        return "It never dries, but every year ends as it began."
     return f"Dry in {MONTH_NAMES[(wet[-1] + 1) % 12]}."
 
 

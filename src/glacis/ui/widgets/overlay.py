@@ -1,8 +1,8 @@
 # SPDX-License-Identifier: GPL-3.0-or-later
 """A panel that lies over a bench until it has done its work."""
 
-from PyQt6.QtCore import QRect, Qt, pyqtSignal
-from PyQt6.QtGui import QKeyEvent
+from PyQt6.QtCore import QEvent, QObject, QRect, Qt, pyqtSignal
+from PyQt6.QtGui import QKeyEvent, QResizeEvent
 from PyQt6.QtWidgets import QFrame, QHBoxLayout, QPushButton, QVBoxLayout, QWidget
 
 from glacis.ui.widgets.labels import label, tight
@@ -20,6 +20,9 @@ class Overlay(QFrame):
         self.heading = label(heading, "heading")
         self.column.addWidget(self.heading)
         self.buttons = tight(QHBoxLayout(), (0, 0, 0, 0), 8)
+        self._area = QRect()
+        self._wanted: tuple[int, int | None] = (0, None)
+        parent.installEventFilter(self)
         self.hide()
 
     def finish(self) -> None:
@@ -33,11 +36,24 @@ class Overlay(QFrame):
 
     def show_over(self, area: QRect, width: int, height: int | None = None) -> None:
         """Lie over the right part of ``area``, as tall as it or as ``height``."""
+        self._area, self._wanted = area, (width, height)
+        self._lie()
+        self.show()
+        self.raise_()
+
+    def _lie(self) -> None:
+        area, (width, height) = self._area, self._wanted
         width = min(width, area.width())
         height = min(height or area.height(), area.height())
         self.setGeometry(area.right() - width + 1, area.top(), width, height)
-        self.show()
-        self.raise_()
+
+    def eventFilter(self, watched: QObject | None, event: QEvent | None) -> bool:
+        """Grow and shrink with the bench."""
+        if isinstance(event, QResizeEvent) and self.isVisible():
+            by = event.size() - event.oldSize()
+            self._area.setSize(self._area.size() + by)
+            self._lie()
+        return super().eventFilter(watched, event)
 
     def dismiss(self) -> None:
         """Go away and give the focus back to whoever listens."""

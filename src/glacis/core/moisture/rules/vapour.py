@@ -226,11 +226,12 @@ def _accumulates(roof: AnalysedArea) -> Iterator[Finding]:
         "stop",
         "moisture",
         on_area(roof.area.id, (monthly.path.layers[worst.layer].id,)),
-        f"Water stays in the roof: {{0}} left after a year, most of it "
+        f"Water stays in the roof: {{0}} left after the first year, {{2}} more every year, most of it "
         f"{place_name(monthly, worst)}.",
         (
             Evidence("left after twelve months", monthly.residual, Quantity.CONDENSATE),
             Evidence("most at one time", monthly.peak, Quantity.CONDENSATE),
+            Evidence("added every year", monthly.gain, Quantity.CONDENSATE),
         ),
     )
 
