@@ -188,3 +188,13 @@ def test_a_deep_void_under_a_warm_roof_keeps_its_layers():
     made = space_for(results.areas[0].roof.layers[1], outside, 60.0)
     assert isinstance(made, RoofSpaceLayer)
     assert made.roof_ratio == pytest.approx(2.0)
+
+
+def test_webs_in_a_material_that_nobody_knows_count_for_nothing_and_stop_nothing():
+    webbed = Framing(material="softwood", width=0.06, spacing=0.6, web=0.01, flange=0.04)
+    unknown = SolidLayer(id="p", material="nobody-knows", thickness=0.3, framing=webbed)
+    results = analyser().analyse(roof_project(unknown, DECK, SHEET))
+    heat = results.areas[0].roof.heat
+    assert heat.resistance == pytest.approx(0.10 + 0.018 / 0.13 + 0.008 / 0.23 + 0.04, rel=0.05)
+    assert "data.unknown-material" in {finding.rule for finding in results.findings}
+    assert results.working("a", "u").steps

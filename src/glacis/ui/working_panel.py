@@ -1,6 +1,7 @@
 # SPDX-License-Identifier: GPL-3.0-or-later
 """The working of a figure: every step a checker would redo."""
 
+import re
 from collections.abc import Callable
 from html import escape
 
@@ -18,8 +19,8 @@ from glacis.ui.widgets.labels import label, rich, tight
 
 
 def symbol_html(text: str) -> str:
-    """A symbol or expression with its subscripts."""
-    return subscripted(escape(text), "<sub>", "</sub>")
+    """A symbol or expression with its subscripts, and powers of ten raised."""
+    return re.sub(r"\^(−?\d+)", r"<sup>\1</sup>", subscripted(escape(text), "<sub>", "</sub>"))
 
 
 def _row(step: Step, desk: Desk, palette: Palette) -> str:

@@ -147,6 +147,9 @@ def framed(layer: LayerData) -> Framed | None:
 
 
 def _mean(between: float, through: float, share: float) -> float:
+    """R of two paths side by side [m²·K/W]; nothing where one of them resists nothing."""
+    if between <= 0 or through <= 0:
+        return 0.0
     return 1 / ((1 - share) / between + share / through)
 
 

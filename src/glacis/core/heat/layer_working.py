@@ -138,20 +138,13 @@ def frame_steps(number: int, layer: LayerData, thermal: ThermalLayer, mean: floa
     note = _member_words(frame)
     steps = [resistance_step(f"R_{number},f", words, through, frame.resistance, "6.7.2", note)]
     between = layer.resistance
-    if frame.web is None:
-        if between > 0 and frame.resistance > 0:
-            values: tuple[float, ...] = (
-                frame.fraction,
-                between,
-                frame.fraction,
-                frame.resistance,
-            )
-            steps.append(
-                resistance_step(
-                    f"R_{number},m", "1/((1−f)/R + f/R_f)", (PARALLEL, values), mean, "6.7.2.4"
-                )
-            )
+    if between <= 0 or frame.resistance <= 0:
         return steps
+    if frame.web is None:
+        values = (frame.fraction, between, frame.fraction, frame.resistance)
+        side_by_side = (PARALLEL, values)
+        words = "1/((1−f)/R + f/R_f)"
+        return [*steps, resistance_step(f"R_{number},m", words, side_by_side, mean, "6.7.2.4")]
     flanges, web = frame.web.flanges, frame.web.fraction
     words = "beside the web, through both flanges: s R_f + (1−s) R"
     beside = ("{} × {} + (1 − {}) × {}", (flanges, frame.resistance, flanges, between))

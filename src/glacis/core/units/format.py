@@ -69,7 +69,7 @@ def number(value: float, quantity: Quantity, system: System) -> str:
         return f"{sign}{feet}′ {_inches(inches / unit.fraction, unit.fraction)}″"
     if unit.fraction:
         return _inches(shown, unit.fraction) if abs(shown) >= 1 / 32 else plain(shown, 3)
-    if quantity in (Quantity.CONDUCTIVITY, Quantity.AIR_LAYER):
+    if quantity in (Quantity.CONDUCTIVITY, Quantity.AIR_LAYER, Quantity.FLOW):
         return significant(shown, 3)
     decimals = unit.decimals
     if quantity is Quantity.THICKNESS:

@@ -8,6 +8,7 @@ from glacis.core.climate.year import MONTH_NAMES
 from glacis.core.figures.detail import AreaDetail
 from glacis.core.moisture.monthly import Interface, Monthly
 from glacis.core.moisture.working import place_name
+from glacis.core.units.format import number as bare
 from glacis.core.units.format import with_unit
 from glacis.core.units.quantities import Quantity, System, from_display, to_display
 from glacis.report.charts.axes import Plot, beyond, month_names, nice_top, ticks
@@ -39,9 +40,10 @@ def verdict_words(roof: AnalysedArea, system: System) -> str:
     where = place_name(monthly, worst)
     if monthly.verdict == "accumulates":
         left = with_unit(monthly.residual, Quantity.CONDENSATE, system)
-        more = with_unit(monthly.gain, Quantity.CONDENSATE, system)
-        stays = f"{left} stays after the first year, {more} more every year."
-        return f"Most in {MONTH_NAMES[month]}, {peak}, {where}. {stays}"
+        more = bare(monthly.gain, Quantity.CONDENSATE, system)
+        return (
+            f"Most in {MONTH_NAMES[month]}, {peak}, {where}. {left} stays, then {more} more a year."
+        )
     return f"Most in {MONTH_NAMES[month]}, {peak}, {where}. {_dry_by(monthly)}"
 
 
