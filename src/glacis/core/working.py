@@ -68,6 +68,9 @@ def put_in(
         result: of the formula, in SI.
         quantity: how the result is printed.
         functions: further functions of one number that the formula may name.
+
+    >>> put_in("1/{}", (4.7563064,), 1 / 4.7563064, Quantity.TRANSMITTANCE)
+    '1/4.756'
     """
     from glacis.core.arithmetic import evaluate
 

@@ -48,6 +48,9 @@ def tabulated(depth: float, direction: Direction) -> float:
     """R of an unventilated air layer of ``depth`` [m], linear between rows [m²·K/W].
 
     Depths above 0.3 m take the value at 0.3 m.
+
+    >>> tabulated(0.025, "up"), round(tabulated(0.020, "horizontal"), 3)
+    (0.16, 0.175)
     """
     found = rows(depth, direction)
     (low, high), (least, most) = found.depths, found.resistances
@@ -77,7 +80,11 @@ def convection(depth: float, direction: Direction, difference: float = 5.0) -> f
 
 
 def radiation(emissivity_1: float, emissivity_2: float, mean: float = 10.0) -> float:
-    """Radiative coefficient h_r = E h_r0 [W/(m²·K)] at ``mean`` temperature [°C] (annex D.2)."""
+    """Radiative coefficient h_r = E h_r0 [W/(m²·K)] at ``mean`` temperature [°C] (annex D.2).
+
+    >>> round(radiation(0.9, 0.9), 2), round(radiation(0.9, 0.05), 2)
+    (4.21, 0.26)
+    """
     exchange = 1 / (1 / emissivity_1 + 1 / emissivity_2 - 1)
     black_body: float = 4 * _STEFAN_BOLTZMANN * (mean + 273.15) ** 3
     return exchange * black_body
@@ -90,7 +97,11 @@ def by_formula(
     mean: float = 10.0,
     difference: float = 5.0,
 ) -> float:
-    """R = 1/(h_a + h_r) of an unventilated air layer [m²·K/W] (annex D.1)."""
+    """R = 1/(h_a + h_r) of an unventilated air layer [m²·K/W] (annex D.1).
+
+    >>> round(by_formula(0.025, "up", (0.9, 0.05)), 3)
+    0.453
+    """
     return 1 / (convection(depth, direction, difference) + radiation(*emissivities, mean))
 
 
@@ -131,6 +142,9 @@ def unventilated(
         direction: of heat flow.
         emissivities: of both faces [-].
         width: between members that divide it [m]; below ten times the depth they count.
+
+    >>> unventilated(0.05, "up", (0.9, 0.9)), round(unventilated(0.05, "up", (0.9, 0.9), 0.05), 3)
+    (0.16, 0.196)
     """
     if width is not None and is_narrow(depth, width):
         return 1 / (convection(depth, direction) + in_narrow_void(depth, width, emissivities))

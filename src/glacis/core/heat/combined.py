@@ -142,7 +142,12 @@ def sections_of(layers: tuple[ThermalLayer, ...], films: float) -> tuple[Section
 
 
 def layer_mean(layer: ThermalLayer) -> float:
-    """Area-averaged R of one layer [m²·K/W]: 1/R = sum of f/R (6.7.2.4)."""
+    """Area-averaged R of one layer [m²·K/W]: 1/R = sum of f/R (6.7.2.4).
+
+    >>> wool_between_rafters = ThermalLayer("w", 0.16 / 0.035, Framed(0.1, 0.16 / 0.13, "w"))
+    >>> round(layer_mean(wool_between_rafters), 3)
+    3.596
+    """
     framed = layer.framed
     if framed is None or layer.resistance <= 0 or framed.resistance <= 0:
         return layer.resistance
@@ -159,6 +164,10 @@ def combine(layers: tuple[ThermalLayer, ...], inside: float, outside: float) -> 
         layers: inside to outside.
         inside: R_si [m²·K/W].
         outside: R_se [m²·K/W].
+
+    >>> found = combine((ThermalLayer("w", 0.16 / 0.035, Framed(0.1, 0.16 / 0.13, "w")),), 0.10, 0.04)
+    >>> round(found.upper, 3), round(found.lower, 3), round(found.transmittance, 3)
+    (3.788, 3.736, 0.266)
     """
     sections = sections_of(layers, inside + outside)
     upper = 1 / sum(section.fraction / section.resistance for section in sections)

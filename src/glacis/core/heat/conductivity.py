@@ -41,7 +41,11 @@ class Coefficients(Struct, frozen=True):
 
 
 def temperature_factor(coefficient: float, old: float, new: float) -> float:
-    """F_T = exp(f_T (T_2 - T_1)) [-] (7.2)."""
+    """F_T = exp(f_T (T_2 - T_1)) [-] (7.2).
+
+    >>> round(temperature_factor(0.0046, 10.0, 20.0), 3)
+    1.047
+    """
     return exp(coefficient * (new - old))
 
 
@@ -80,6 +84,9 @@ def on_curve(curve: tuple[tuple[float, float], ...], temperature: float) -> floa
     """Conductivity [W/(m·K)] at a mean temperature [°C], straight between the curve's points.
 
     Beyond its ends the curve is held at its end values.
+
+    >>> round(on_curve(((-10.0, 0.030), (10.0, 0.024)), 0.0), 4)
+    0.027
     """
     if temperature <= curve[0][0]:
         return curve[0][1]

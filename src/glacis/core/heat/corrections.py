@@ -4,6 +4,7 @@
 ISO 6946:2017, annex F: dU_g (F.2), dU_f (F.3), dU_r (F.4).
 """
 
+from collections.abc import Iterable, Iterator
 from math import pi
 
 from msgspec import Struct
@@ -142,31 +143,30 @@ def _holds_fixings(layer: LayerData) -> bool:
     )
 
 
+def _through(layers: Iterable[LayerData]) -> Iterator[LayerData]:
+    """Insulation that fixings pass, one layer after the other, up to what holds them."""
+    for layer in layers:
+        if layer.frame is None and layer.is_insulation:
+            yield layer
+        elif _holds_fixings(layer):
+            return
+
+
 def passed_by_fixings(layers: tuple[LayerData, ...], named: str) -> tuple[LayerData, ...]:
     """Insulation that fixings pass on their way in, inside to outside.
 
     From the layer they are ``named`` for, else from the outermost insulation that lies on the
     main one without structure between, they go in through all insulation down to what holds them.
     """
-    main = strongest(layers)
-    if main is None:
+    known = next((k for k, layer in enumerate(layers) if layer.id == named), None)
+    start = strongest(layers) if known is None else known
+    if start is None:
         return ()
-    known = [k for k, layer in enumerate(layers) if layer.id == named]
-    head = known[0] if known else main
-    if not known and layers[main].frame is None:
-        for k in range(main + 1, len(layers)):
-            if layers[k].frame is None and layers[k].is_insulation:
-                head = k
-            elif _holds_fixings(layers[k]):
-                break
-    passed = [layers[head]]
-    if layers[head].frame is None:
-        for layer in reversed(layers[:head]):
-            if layer.frame is None and layer.is_insulation:
-                passed.append(layer)
-            elif _holds_fixings(layer):
-                break
-    return tuple(reversed(passed))
+    if layers[start].frame is not None:
+        return (layers[start],)
+    inside = tuple(_through(reversed(layers[:start])))[::-1]
+    outside = tuple(_through(layers[start + 1 :])) if known is None else ()
+    return (*inside, layers[start], *outside)
 
 
 def _penetrated(passed: tuple[LayerData, ...], length: float) -> tuple[float, ...]:

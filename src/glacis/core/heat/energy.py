@@ -77,5 +77,9 @@ def curve(
 
 
 def pay_back(spent: float, saved_a_year: float) -> float | None:
-    """Years until what is saved has paid for what was spent; None where nothing is saved."""
+    """Years until what is saved has paid for what was spent; None where nothing is saved.
+
+    >>> pay_back(12.0, 1.5), pay_back(12.0, 0.0)
+    (8.0, None)
+    """
     return spent / saved_a_year if saved_a_year > 1e-12 else None

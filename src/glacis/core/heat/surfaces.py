@@ -47,6 +47,9 @@ def direction_of(
         outdoor: yearly mean outside [°C]; rooms colder than that are cold stores and the like,
             into which heat flows down.
         stated: by the designer, who has the last word.
+
+    >>> direction_of(35.0, 20.0, 9.0), direction_of(70.0, 20.0, 9.0), direction_of(3.0, -20.0, 9.0)
+    ('up', 'horizontal', 'down')
     """
     if stated != "by-climate":
         return stated

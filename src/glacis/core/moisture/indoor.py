@@ -30,6 +30,9 @@ def excess(number: int, outside: float) -> float:
 
     Raises:
         ValueRefused: for a class that is not 1 to 5.
+
+    >>> excess(3, -5.0), excess(3, 10.0), excess(3, 25.0)
+    (810.0, 405.0, 0.0)
     """
     if number not in CLASS_EXCESS:
         raise ValueRefused("humidity class", number, "1 to 5")

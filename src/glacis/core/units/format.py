@@ -19,6 +19,9 @@ def plain(number: float, decimals: int) -> str:
     """``number`` with ``decimals`` digits after the point, a true minus and no negative zero.
 
     Halves are rounded away from zero, whatever the last bit of a float says of them.
+
+    >>> plain(-0.04, 1), plain(-2.5, 0), plain(0.125, 2)
+    ('0.0', '−3', '0.13')
     """
     if not isfinite(number):
         return "∞" if number > 0 else "–"
@@ -29,7 +32,11 @@ def plain(number: float, decimals: int) -> str:
 
 
 def significant(number: float, digits: int = 4) -> str:
-    """``number`` with about ``digits`` significant digits; exponents only below 1e-4."""
+    """``number`` with about ``digits`` significant digits; exponents only below 1e-4.
+
+    >>> significant(3.83213), significant(12345.6), significant(1.8e-5)
+    ('3.832', '12346', '1.8·10^−5')
+    """
     if number == 0 or not isfinite(number):
         return plain(number, 0)
     if abs(number) >= 10**digits:
@@ -78,7 +85,11 @@ def number(value: float, quantity: Quantity, system: System) -> str:
 
 
 def with_unit(value: float, quantity: Quantity, system: System) -> str:
-    """The SI ``value`` as text with its unit, a thin space between them."""
+    """The SI ``value`` as text with its unit, a thin space between them.
+
+    >>> with_unit(0.0889, Quantity.THICKNESS, "us"), with_unit(20.0, Quantity.TEMPERATURE, "us")
+    ('3½\u2009in', '68.0\u2009°F')
+    """
     unit = quantity.unit(system)
     text = number(value, quantity, system)
     if not unit.symbol or (unit.fraction and quantity is Quantity.LENGTH):
@@ -97,14 +108,22 @@ def spoken(text: str, system: System) -> str:
 
 
 def resistance_label(value: float, system: System) -> str:
-    """A thermal resistance as the trade says it: ``R-20.1`` in US units, else with its unit."""
+    """A thermal resistance as the trade says it: ``R-20.1`` in US units, else with its unit.
+
+    >>> resistance_label(3.522, "us")
+    'R-20.0'
+    """
     if system == "us":
         return f"R-{number(value, Quantity.RESISTANCE, 'us')}"
     return with_unit(value, Quantity.RESISTANCE, system)
 
 
 def pitch_notations(pitch: float) -> str:
-    """A pitch [°] as degrees, percent, rise in 12 and ratio."""
+    """A pitch [°] as degrees, percent, rise in 12 and ratio.
+
+    >>> pitch_notations(45.0)
+    '45.0° · 100.0 % · 12.00 in 12 · 1 : 1.00'
+    """
     rise = tan(radians(pitch))
     ratio = f" · 1 : {plain(1 / rise, 2)}" if rise > 1e-6 else ""
     return f"{plain(pitch, 1)}° · {plain(100 * rise, 1)} % · {plain(12 * rise, 2)} in 12{ratio}"

@@ -125,6 +125,9 @@ def parse(text: str, quantity: Quantity, system: System, field: str = "") -> Rea
 
     Raises:
         ValueRefused: where the text is no such figure; it names the units understood.
+
+    >>> round(parse("3 1/2 in", Quantity.THICKNESS, "si").value, 4)
+    0.0889
     """
     field = field or quantity.value.name
     clean = _plain_text(text)

@@ -156,7 +156,11 @@ class Quantity(Enum):
 
 
 def to_display(value: float, unit: Unit) -> float:
-    """The SI ``value`` as a number of ``unit``; infinite where a reciprocal meets zero."""
+    """The SI ``value`` as a number of ``unit``; infinite where a reciprocal meets zero.
+
+    >>> round(to_display(0.1, Quantity.THICKNESS.unit("us")), 3)
+    3.937
+    """
     if unit.reciprocal:
         return unit.scale / value if value else float("inf")
     return (value - unit.offset) / unit.scale

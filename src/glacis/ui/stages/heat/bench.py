@@ -215,7 +215,7 @@ class HeatBench(Bench):
             "inner": with_unit(roof.winter_surface, Quantity.TEMPERATURE, system),
             "loss": with_unit(roof.annual_loss, Quantity.HEAT_LOSS, system),
             "mean": u_value(mean) if mean is not None else "–",
-            "derating": f"{plain(max(0.0, heat.derating) * 100, 0)} %",
+            "derating": f"{plain(heat.derating * 100, 0)} %",
         }
 
     def _notes(self, roof: AnalysedArea) -> str:
