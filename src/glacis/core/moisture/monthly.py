@@ -264,6 +264,39 @@ def _begin(history: dict[int, dict[int, float]], condensing: list[bool], start: 
     return start
 
 
+class _Years(Struct):
+    """What years from a dry roof came to: the year to show, and what it adds for good.
+
+    Attributes:
+        history: water [kg/m²] by place at the end of each month of that year.
+        begin: index of the month it begins with.
+        carried: water [kg/m²] by place that it begins with.
+        gain: water that every further year adds for good [kg/m²].
+    """
+
+    history: dict[int, dict[int, float]]
+    begin: int
+    carried: dict[int, float]
+    gain: float = 0.0
+
+
+def _run_years(curves: list[_Curve], condensing: list[bool], start: int) -> _Years:
+    """Run years from a dry roof until one ends as it began, or two in a row add the same."""
+    water: dict[int, float] = {}
+    first = history = _one_year(curves, start, water)
+    before, gained = 0.0, sum(water.values())
+    for _ in range(MOST_YEARS):
+        if abs(gained) <= max(SETTLED * before, DRY):
+            begin = _begin(history, condensing, start)
+            return _Years(history, begin, history[(begin - 1) % 12])
+        last, before = gained, before + gained
+        history = _one_year(curves, start, water)
+        gained = sum(water.values()) - before
+        if gained > DRY and abs(gained - last) <= SETTLED * gained:
+            break
+    return _Years(first, start, {}, max(0.0, gained))
+
+
 def run_year(path: Path, air: tuple[MonthAir, ...]) -> Monthly:
     """The year that repeats, or the first of a roof that gains water for good.
 
@@ -284,19 +317,7 @@ def run_year(path: Path, air: tuple[MonthAir, ...]) -> Monthly:
     start = _start_month(condensing)
     if start is None:
         return Monthly(path, air, None, (), 0.0, surface)
-    water: dict[int, float] = {}
-    first = history = _one_year(curves, start, water)
-    before, gained = 0.0, sum(water.values())
-    for _ in range(MOST_YEARS):
-        if abs(gained) <= max(SETTLED * before, DRY):
-            begin = _begin(history, condensing, start)
-            faces = _interfaces(path, history, begin, history[(begin - 1) % 12])
-            return Monthly(path, air, begin, tuple(faces), 0.0, surface)
-        last, before = gained, before + gained
-        history = _one_year(curves, start, water)
-        gained = sum(water.values()) - before
-        if gained > DRY and abs(gained - last) <= SETTLED * gained:
-            break
-    faces = _interfaces(path, first, start, {})
-    residual = sum(first[(start - 1) % 12].values())
-    return Monthly(path, air, start, tuple(faces), residual, surface, max(0.0, gained))
+    years = _run_years(curves, condensing, start)
+    faces = _interfaces(path, years.history, years.begin, years.carried)
+    left = sum(years.history[(years.begin - 1) % 12].values()) if years.gain else 0.0
+    return Monthly(path, air, years.begin, tuple(faces), left, surface, years.gain)

@@ -124,14 +124,21 @@ def _air_steps(air: MonthAir, month: str) -> list[Step]:
     ]
 
 
+def _bends(monthly: Monthly, face: Interface, month: int) -> tuple[int, int, int]:
+    """Places of a wet interface and of the next bends of the vapour line on either side."""
+    here, end = face.place, len(monthly.path.places) - 1
+    others = [f.place for f in monthly.interfaces if f.rates[month] > 0 and f.place != here]
+    before = max([0, *(place for place in others if place < here)])
+    after = min([end, *(place for place in others if place > here)])
+    return before, here, after
+
+
 def _first_month_steps(monthly: Monthly, start: int) -> list[Step]:
     """The first condensing month in full, for one interface."""
     air, name = monthly.air[start], MONTH_NAMES[start]
     lines = profile(monthly.path, air)
     face = max(monthly.interfaces, key=lambda item: item.rates[start])
-    k, end = face.place, len(monthly.path.places) - 1
-    others = [f.place for f in monthly.interfaces if f.rates[start] > 0 and f.place != k]
-    i, j = max([0, *(p for p in others if p < k)]), min([end, *(p for p in others if p > k)])
+    i, k, j = _bends(monthly, face, start)
     s = [place.sd for place in monthly.path.places]
     p = lines.pressure
     rate = DELTA_0 * ((p[i] - p[k]) / (s[k] - s[i]) - (p[k] - p[j]) / (s[j] - s[k]))

@@ -250,6 +250,18 @@ class ImperfectionPanel(Overlay):
         return min(range(len(values)), key=lambda i: abs(values[i] - factor))
 
     def _tell(self, roof: AnalysedArea) -> None:
+        system, words = self._desk.system, self._raised(roof)
+        strip = self._desk.value(FIGURES, roof.area.id).eaves
+        if strip is not None:
+            words += (
+                f" The eaves strip has U {with_unit(strip.transmittance, U, system)} and brings the "
+                f"area to {with_unit(strip.whole, U, system)}."
+            )
+        self._sum.show_words(words)
+        self._note.show_words(self._rain_words(roof))
+
+    def _raised(self, roof: AnalysedArea) -> str:
+        """What the corrections add, and as much as how much insulation."""
         system, found = self._desk.system, roof.heat.corrections
         parts = [
             f"{name} {with_unit(addition.value, U, system)}"
@@ -270,19 +282,12 @@ class ImperfectionPanel(Overlay):
                 words += " Left out, being below 3 %."
         if roof.assembly.imperfections.voids and not found.voids.value:
             words += " The boards are staggered, so no gap passes through them."
-        strip = self._desk.value(FIGURES, roof.area.id).eaves
-        if strip is not None:
-            words += (
-                f" The eaves strip has U {with_unit(strip.transmittance, U, system)} and brings the "
-                f"area to {with_unit(strip.whole, U, system)}."
-            )
-        self._sum.show_words(words)
-        note = ""
-        if inverted_layers(roof.layers):
-            rain = rain_per_day(roof.climate)
-            note = (
-                f"Rain in the heating season: {plain(rain, 2)} mm/day."
-                if rain
-                else "The site states no rain, so its correction is zero: state it on the Site stage."
-            )
-        self._note.show_words(note)
+        return words
+
+    def _rain_words(self, roof: AnalysedArea) -> str:
+        if not inverted_layers(roof.layers):
+            return ""
+        rain = rain_per_day(roof.climate)
+        if not rain:
+            return "The site states no rain, so its correction is zero: state it on the Site stage."
+        return f"Rain in the heating season: {plain(rain, 2)} mm/day."
