@@ -75,6 +75,8 @@ def test_averaging_holds_up_to_a_ratio_of_one_and_a_half(conductivity, holds):
         ("up", 5.0, 0.05, 1.95), ("up", 8.0, 0.05, 1.14 * 2.0), ("horizontal", 5.0, 0.05, 1.25),
         ("horizontal", 8.0, 0.05, 0.73 * 2.0), ("down", 5.0, 0.1, 0.12 * 0.1**-0.44),
         ("down", 8.0, 0.1, 0.09 * 8.0**0.187 * 0.1**-0.44), ("up", 5.0, 0.01, 2.5),
+        ("up", 5.2, 0.05, 1.14 * 5.2 ** (1 / 3)), ("horizontal", 5.2, 0.05, 0.73 * 5.2 ** (1 / 3)),
+        ("down", 5.2, 0.1, 0.09 * 5.2**0.187 * 0.1**-0.44),
     ],
 )  # fmt: skip
 def test_convection_takes_annex_d(direction, difference, depth, coefficient):
@@ -354,3 +356,13 @@ def test_the_inner_surface_is_colder_than_the_room_by_its_share():
     passed = (0.10, 0.10 + 0.021 / 0.13, 0.10 + 0.021 / 0.13 + 0.2 / 0.036)
     assert faces[:3] == pytest.approx([20.0 - 30.0 * r / total for r in passed], rel=1e-12)
     assert faces[-1] == pytest.approx(-10.0 + 30.0 * 0.04 / total, rel=1e-12)
+
+
+def test_members_of_an_unknown_material_are_taken_for_softwood():
+    framed = replace(WOOL, framing=Framing(material="nobody-knows", width=0.06, spacing=0.6))
+    roof = analysed(roof_project(framed)).roof
+    between, through, films = 0.16 / 0.035, 0.16 / 0.13, 0.14
+    upper = 1 / (0.9 / (films + between) + 0.1 / (films + through))
+    lower = films + 1 / (0.9 / between + 0.1 / through)
+    assert roof.heat.resistance == pytest.approx((upper + lower) / 2, rel=1e-12)
+    assert roof.weight == pytest.approx(0.9 * 0.16 * roof.layers[0].material.density, rel=1e-12)
