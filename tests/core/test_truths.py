@@ -11,7 +11,7 @@ from glacis.core.heat.air_layers import convection
 from glacis.core.heat.corrections import inverted_layers, rain_per_day
 from glacis.core.heat.energy import annual_loss, degree_hours
 from glacis.core.heat.profile import face_temperatures
-from glacis.core.heat.resolve import rescaled
+from glacis.core.heat.resolve import of_weight, rescaled
 from glacis.core.model.document import FixingSet, HumidityClass, Imperfections, SetPoint, Zone
 from glacis.core.model.layers import (
     AirLayer,
@@ -366,3 +366,19 @@ def test_members_of_an_unknown_material_are_taken_for_softwood():
     lower = films + 1 / (0.9 / between + 0.1 / through)
     assert roof.heat.resistance == pytest.approx((upper + lower) / 2, rel=1e-12)
     assert roof.weight == pytest.approx(0.9 * 0.16 * roof.layers[0].material.density, rel=1e-12)
+
+
+def test_insulation_of_weight_has_the_share_or_more():
+    half = replace(EPS, id="half", thickness=0.1)
+    less = replace(EPS, id="less", thickness=0.0999)
+    layers = analysed(roof_project(DECK, EPS, half, less, SHEET)).roof.layers
+    assert of_weight(layers, layers[2].resistance / layers[1].resistance) == [1, 2]
+    assert of_weight(layers, 1.0) == [1]
+    assert of_weight(layers[:1], 0.5) == []
+
+
+def test_every_wet_place_has_twelve_months():
+    found = plane(tuple(-12.0 if month in (0, 1) else 17.0 for month in range(12)))
+    (face,) = found.interfaces
+    assert (len(face.mass), len(face.rates), len(found.totals)) == (12, 12, 12)
+    assert found.order == tuple((found.start + k) % 12 for k in range(12))

@@ -167,3 +167,9 @@ def test_digits_follow_the_size_of_a_figure():
     assert significant(-1.23456, 3) == "−1.23"
     assert pitch_notations(30.0) == "30.0° · 57.7 % · 6.93 in 12 · 1 : 1.73"
     assert pitch_notations(0.0) == "0.0° · 0.0 % · 0.00 in 12"
+
+
+def test_eighths_of_an_inch_have_their_own_signs():
+    shown = [number(2.54e-2 * (1 + k / 8), THICKNESS, "us") for k in range(1, 8)]
+    assert shown == ["1⅛", "1¼", "1⅜", "1½", "1⅝", "1¾", "1⅞"]
+    assert number(2.54e-2 * 7 / 8, THICKNESS, "us") == "⅞"
