@@ -9,6 +9,7 @@ from hypothesis import strategies as st
 from msgspec.structs import replace
 from pypdf import PdfReader
 
+from glacis.core.figures.parts import DETAIL
 from glacis.core.judgement.decisions import accept
 from glacis.core.model.document import Decision
 from glacis.core.model.edit import set_thickness
@@ -32,7 +33,7 @@ from glacis.report.pdf import report_pdf
 from glacis.report.plan import plan_scene
 from glacis.report.scene import Line, Patch, Scene, Text, runs, shorten, spread, text_width, wrapped
 from glacis.report.section import SectionStyle, lay_out, section_scene
-from support import analyser, demo, roof_project
+from support import analyser, climate, demo, roof_project
 
 RESULTS = analyser().analyse(demo())
 ROOFS = [item.roof for item in RESULTS.areas]
@@ -356,3 +357,25 @@ def test_the_report_tells_approach_control_layers_and_decisions():
 
 def finding_assembly(project, finding):
     return next(area.assembly for area in project.areas if area.id == finding.area)
+
+
+@pytest.mark.parametrize("outside", [-15.0, 35.0])
+def test_temperatures_stand_within_the_section_whichever_side_is_warm(outside):
+    weather = replace(climate((outside,) * 12), design_winter=outside)
+    results = analyser().analyse(
+        roof_project(
+            SolidLayer(id="d", material="plywood", thickness=0.02),
+            SolidLayer(id="e", material="eps-white", thickness=0.2),
+            MembraneLayer(id="m", material="epdm-sheet"), weather=weather,
+        )
+    )  # fmt: skip
+    item = results.areas[0]
+    style = SectionStyle(230, 460, labels="thickness", temperature=True)
+    scene = section_scene(item.roof, results.value(DETAIL, "a"), style)
+    said = [text for text in scene.items if isinstance(text, Text) and "°C" in text.text]
+    assert len(said) == 2
+    for text in said:
+        wide = text_width(text.text, text.size)
+        left = text.x - {"start": 0.0, "middle": wide / 2, "end": wide}[text.anchor]
+        assert left >= 0
+        assert left + wide <= scene.width

@@ -308,9 +308,13 @@ def _temperature_line(
     at_in, at_out = (
         with_unit(value, Quantity.TEMPERATURE, style.system) for value in (indoor, outdoor)
     )
-    yield Text(across(indoor), layout.bottom + tail + 13, at_in, 12, "warm", "end")
     words = f"{at_out}, winter design day" if style.labels == "full" else at_out
-    yield Text(across(outdoor) - 8, layout.top - 16, words, 12, "warm")
+    # Each stands on the inner side of its end, whichever side is the warm one.
+    warm_room = indoor > outdoor
+    bottom, top = layout.bottom + tail + 13, layout.top - 16
+    yield Text(across(indoor), bottom, at_in, 12, "warm", "end" if warm_room else "start")
+    lean = -8.0 if warm_room else 8.0
+    yield Text(across(outdoor) + lean, top, words, 12, "warm", "start" if warm_room else "end")
 
 
 def _face_depths(roof: AnalysedArea) -> tuple[float, ...]:
