@@ -79,7 +79,8 @@ OFFER = Offer(
                 Key(("corrections",), "W/(m²·K)",
                     "`voids`, `fixings`, `inverted_rain`; `applied` is false where they are small and left "
                     "out by choice"),
-                Key(("R_total", "R_upper", "R_lower"), "m²·K/W", "by the method in force, and both limits of the combined method, ISO 6946:2017 6.7.2"),
+                Key(("R_total", "R_upper", "R_lower"), "m²·K/W",
+                    "by the method in force; both limits of the combined method, ISO 6946:2017 6.7.2"),
                 Key(("R_nominal", "R_effective"), "m²·K/W", "insulation as labelled; 1/U with corrections"),
                 Key(("f_Rsi", "f_Rsi_min"), "–",
                     "surface factor of the clear field with R_si = 0.25, by the combined method, and what the "
