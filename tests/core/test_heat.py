@@ -9,7 +9,7 @@ from hypothesis import strategies as st
 
 from glacis.core.heat.air_layers import by_formula, tabulated, unventilated
 from glacis.core.heat.combined import Framed, ThermalLayer, combine
-from glacis.core.heat.surfaces import direction_of
+from glacis.core.heat.surfaces import R_SE, R_SI, direction_of
 from support import case
 
 
@@ -39,6 +39,13 @@ def test_crossing_members_match_the_reference():
     mine = sorted((s.fraction, s.resistance) for s in result.sections)
     for (share, resistance), (f, r) in zip(mine, sections, strict=True):
         assert (share, resistance) == pytest.approx((f, r), rel=1e-8)
+
+
+def test_a_single_slab_matches_the_reference():
+    found = case("u01a_single_layer_up")
+    result = combine(layers_of(found["inputs"]["construction"]), R_SI["up"], R_SE)
+    assert result.total == pytest.approx(found["expected"]["R_total"], rel=1e-9)
+    assert result.transmittance == pytest.approx(found["expected"]["U"], rel=1e-9)
 
 
 @pytest.mark.parametrize("films", ["iso", "us_winter_up_6.7ms", "us_with_ventilated_still_air"])
