@@ -96,7 +96,10 @@ def surface_scene(roof: AnalysedArea, width: float, height: float, chosen: int =
         items.append(Text(plot.left - 6, plot.y(value) + 4, f"{value:g}", 12, "second", "end"))
     order = roof.monthly.order
     for position, month in enumerate(order):
-        asked = min(1.0, max(0.0, surface.months[month].factor or 0.0))
+        wanted = surface.months[month].factor
+        if wanted is None:
+            continue
+        asked = min(1.0, max(0.0, wanted))
         x = plot.month(position)
         ink = "stop" if asked > factor else ("ink" if month == surface.critical else "second")
         items.append(Line((x, plot.bottom, x, plot.y(asked)), ink, 2.0 if month == chosen else 1.2))
