@@ -184,10 +184,16 @@ def test_a_deep_void_under_a_warm_roof_keeps_its_layers():
     results = analyser().analyse(project)
     (finding,) = (f for f in results.findings if f.rule == "heat.deep-air-layer")
     assert results.remedies(finding) == ()
-    outside = results.areas[0].roof.layers[2:]
-    made = space_for(results.areas[0].roof.layers[1], outside, 60.0)
+    made = space_for(results.areas[0].roof.layers, 1, 60.0)
     assert isinstance(made, RoofSpaceLayer)
     assert made.roof_ratio == pytest.approx(2.0)
+
+
+def test_the_roof_over_a_deep_void_ends_at_its_ventilated_cavity():
+    void = AirLayer(id="void", thickness=0.5)
+    layers = analysed(roof_project(GYPSUM, WOOL, void, DECK, VENTED, SLATE)).roof.layers
+    made = space_for(layers, 2, 0.0)
+    assert made.roof_u == pytest.approx(1 / (0.10 + 0.018 / 0.13 + 0.10), rel=1e-12)
 
 
 def test_webs_in_a_material_that_nobody_knows_count_for_nothing_and_stop_nothing():

@@ -4,15 +4,10 @@
 from collections.abc import Iterator
 from math import acos, asin, atan, atan2, cos, degrees, radians, sin, tan
 
-from glacis.core.arithmetic import evaluate
 from glacis.core.model.document import RoofArea
 from glacis.core.shape.cuts import Cut, SideCut
-from glacis.core.units.format import number
 from glacis.core.units.quantities import Quantity
 from glacis.core.working import Step, Working, put_in
-
-DEGREES = 3
-"""Decimals that angles begin with in a working; our judgement: finer than any saw."""
 
 
 def _step(
@@ -23,11 +18,7 @@ def _step(
     note: str = "",
 ) -> Step:
     """A step that gives an angle, by a template and the angles it takes [°]."""
-    template, angles = arithmetic
-    fixed = template.replace("{}", f"{{:.{DEGREES}f}}")
-    shown = fixed.format(*angles).replace("-", "−")
-    if number(evaluate(shown, {}), Quantity.ANGLE, "si") != number(value, Quantity.ANGLE, "si"):
-        shown = put_in(template, angles, value, Quantity.ANGLE)
+    shown = put_in(*arithmetic, value, Quantity.ANGLE)
     return Step(symbol, expression, shown, value, Quantity.ANGLE, note=note)
 
 

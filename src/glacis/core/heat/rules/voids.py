@@ -7,6 +7,7 @@ from math import cos, radians
 
 from glacis.core.area.analysed import AnalysedArea
 from glacis.core.heat.air_layers import DEEPEST
+from glacis.core.heat.assess import Films, ventilated_cut
 from glacis.core.heat.resolve import LayerData
 from glacis.core.heat.surfaces import R_SE, R_SI
 from glacis.core.judgement.finding import Evidence, Finding, Remedy, Rule
@@ -15,14 +16,11 @@ from glacis.core.model.document import Project
 from glacis.core.model.edit import set_layer
 from glacis.core.model.layers import RoofSpaceLayer
 from glacis.core.units.quantities import Quantity
+from glacis.core.units.ranges import range_of
 
 AIR_CHANGES = {"none": 0.1, "slight": 3.0}
 """Air changes of a space with outside air [1/h]: without openings, all joints sealed, and with localised
 openings (ISO 13789:2017, table 7)."""
-LEAST_U, MOST_U = 0.05, 10.0
-"""U that a roof over a space may state [W/(m²·K)], the model's own bounds; our judgement."""
-MOST_RATIO = 3.0
-"""Area of that roof to the ceiling at most [-], the model's own bound; our judgement."""
 
 
 def _too_deep(roof: AnalysedArea) -> list[int]:
@@ -50,32 +48,40 @@ def _deep(roof: AnalysedArea) -> Iterator[Finding]:
         )
 
 
-def space_for(layer: LayerData, outside: tuple[LayerData, ...], pitch: float) -> RoofSpaceLayer:
+def _bounded(field: str, value: float) -> float:
+    bounds = range_of(RoofSpaceLayer, field)
+    return min(bounds.most, max(bounds.least, value))
+
+
+def space_for(layers: tuple[LayerData, ...], place: int, pitch: float) -> RoofSpaceLayer:
     """A deep air layer as a roof space with its own balance; what lies outside is its roof.
 
     Args:
-        layer: the air layer.
-        outside: the layers over it.
+        layers: inside to outside.
+        place: index of the air layer.
         pitch: of the area [°].
     """
-    over = 1 / (R_SI["up"] + sum(x.resistance for x in outside) + R_SE)
+    layer, cut = layers[place], ventilated_cut(layers)
+    films = Films(R_SI["up"], R_SE)
+    outside = sum(x.resistance for x in layers[place + 1 : cut.end])
+    over = 1 / (films.inside + outside + cut.beyond(films))
     return RoofSpaceLayer(
         id=layer.id,
         covering="balance",
         height=layer.thickness,
         air_change=AIR_CHANGES[layer.ventilation],
-        roof_u=min(MOST_U, max(LEAST_U, over)),
-        roof_ratio=min(MOST_RATIO, 1 / cos(radians(pitch))),
+        roof_u=_bounded("roof_u", over),
+        roof_ratio=_bounded("roof_ratio", 1 / cos(radians(pitch))),
     )
 
 
 def _as_space(_project: Project, roof: AnalysedArea, finding: Finding) -> tuple[Remedy, ...]:
     """Offered where nothing outside insulates: the water of a warm roof is judged layer by layer."""
     place = next(k for k in _too_deep(roof) if roof.layers[k].id == finding.layers[0])
-    outside = roof.layers[place + 1 :]
-    if any(layer.is_insulation for layer in outside) or roof.heat.direction != "up":
+    insulated = any(layer.is_insulation for layer in roof.layers[place + 1 :])
+    if insulated or roof.heat.direction != "up":
         return ()
-    space = space_for(roof.layers[place], outside, roof.area.pitch)
+    space = space_for(roof.layers, place, roof.area.pitch)
     change = partial(set_layer, assembly_id=roof.assembly.id, layer=space)
     return (Remedy("Enter it as a roof space with its own balance", change),)
 
