@@ -6,10 +6,14 @@ from pathlib import Path
 
 from hypothesis import settings
 
+from glacis.session.kernels import keep_kernels
+
 _SCREENS = Path(__file__).parent / "data" / "screens.json"
 
 if os.environ.get("QT_QPA_PLATFORM", "offscreen") == "offscreen":
     os.environ["QT_QPA_PLATFORM"] = f"offscreen:configfile={_SCREENS}"
+
+keep_kernels()  # before a test moves the user's folders
 
 # Times on a shared machine say nothing; what takes too long is stopped by the timeout of the suite.
 settings.register_profile("glacis", deadline=None)

@@ -1,5 +1,5 @@
 # SPDX-License-Identifier: GPL-3.0-or-later
-"""Where settings and journals live on this machine.
+"""Where settings, journals and caches live on this machine.
 
 The folders are those of the XDG base directory specification. The library for them would
 cost a twentieth of the start, and two environment variables are all there is to it on Linux.
@@ -27,6 +27,12 @@ def journal_folder() -> Path:
     """Folder of the autosave journals."""
     home = os.environ.get("GLACIS_HOME")
     return (Path(home) if home else _base("XDG_STATE_HOME", ".local/state") / APP) / "journal"
+
+
+def cache_folder() -> Path:
+    """Folder of what can be made again."""
+    home = os.environ.get("GLACIS_HOME")
+    return Path(home) / "cache" if home else _base("XDG_CACHE_HOME", ".cache") / APP
 
 
 def random_name() -> str:
