@@ -15,6 +15,6 @@ Kernel = TypeVar("Kernel", bound=Callable[..., Any])
 
 def kernel(function: Kernel) -> Kernel:
     """The function, compiled; it lets other threads run and divides as arrays do."""
-    keep = bool(numba.config.CACHE_DIR)
+    keep = bool(getattr(numba.config, "CACHE_DIR", ""))
     compiled = numba.njit(cache=keep, nogil=True, error_model="numpy")(function)
     return cast(Kernel, compiled)

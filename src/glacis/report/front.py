@@ -87,7 +87,7 @@ def _headline_grid(results: Results) -> Grid:
     for members in alike(results):
         roof = members[0].roof
         figures = (
-            plain(to_display(roof.heat.transmittance, unit), 3),
+            plain(to_display(roof.transmittance, unit), 3),
             plain(to_display(roof.target, unit), 3),
             plain(roof.heat.surface_factor, 3),
             "none" if roof.surface.least_factor is None else plain(roof.surface.least_factor, 3),

@@ -2,17 +2,22 @@
 """An analysed roof area: what was stated about it and what follows from that."""
 
 from math import cos, radians
+from typing import TYPE_CHECKING
 
 from msgspec import Struct
 
+from glacis.core.falls.found import Drained, Undrained
 from glacis.core.heat.assess import Films, Heat
 from glacis.core.heat.energy import annual_loss
-from glacis.core.heat.resolve import LayerData
+from glacis.core.heat.resolve import LayerData, rescaled
 from glacis.core.materials.library import Family
 from glacis.core.model.document import Assembly, Climate, RoofArea, Targets, Zone
 from glacis.core.model.lookup import plan_area
 from glacis.core.moisture.monthly import Monthly
 from glacis.core.moisture.surface import Surface
+
+if TYPE_CHECKING:
+    from glacis.core.falls.taper import Taper
 
 ROUNDING = 1e-9
 """Share by which U may lie above a target that is met [-]; our judgement, well above rounding."""
@@ -35,7 +40,9 @@ class AnalysedArea(Struct, frozen=True):
         heat: through the clear field.
         surface: what the inner surface must reach.
         monthly: condensation over the year.
-        weight: dry weight [kg/m²].
+        flat_weight: dry weight with every layer at its stated thickness [kg/m²].
+        drained: its falls, or what is wrong with them; None where none are stated.
+        taper: the layer that makes them, at its stated thickness where it is thinnest; None for none.
     """
 
     area: RoofArea
@@ -51,7 +58,19 @@ class AnalysedArea(Struct, frozen=True):
     heat: Heat
     surface: Surface
     monthly: Monthly
-    weight: float
+    flat_weight: float
+    drained: Drained | Undrained | None = None
+    taper: "Taper | None" = None
+
+    @property
+    def transmittance(self) -> float:
+        """U with corrections [W/(m²·K)], the area mean where a layer is tapered."""
+        return self.heat.transmittance if self.taper is None else self.taper.transmittance
+
+    @property
+    def weight(self) -> float:
+        """Dry weight, the mean where a layer is tapered [kg/m²]."""
+        return self.flat_weight + (0.0 if self.taper is None else self.taper.extra_weight)
 
     def meets(self, transmittance: float) -> bool:
         """Whether a U [W/(m²·K)] meets the target, rounding apart."""
@@ -60,7 +79,18 @@ class AnalysedArea(Struct, frozen=True):
     @property
     def meets_target(self) -> bool:
         """Whether U with its corrections meets the target."""
-        return self.meets(self.heat.transmittance)
+        return self.meets(self.transmittance)
+
+    @property
+    def built_layers(self) -> tuple[LayerData, ...]:
+        """The layers as they are bought: a tapered one at its mean thickness."""
+        taper = self.taper
+        if taper is None:
+            return self.layers
+        return tuple(
+            rescaled(layer, taper.spread.mean) if layer.id == taper.layer else layer
+            for layer in self.layers
+        )
 
     @property
     def winter_surface(self) -> float:
@@ -71,7 +101,7 @@ class AnalysedArea(Struct, frozen=True):
     @property
     def annual_loss(self) -> float:
         """Heat lost by transmission in a year [kWh/(m²·a)]."""
-        return annual_loss(self.heat.transmittance, self.climate, self.zone.temperature)
+        return annual_loss(self.transmittance, self.climate, self.zone.temperature)
 
     @property
     def insulation_ratio(self) -> float:
@@ -86,5 +116,8 @@ class AnalysedArea(Struct, frozen=True):
 
     @property
     def thickness(self) -> float:
-        """Thickness of the build-up without a roof space [m]."""
-        return sum(layer.thickness for layer in self.layers if layer.kind != "roof-space")
+        """Thickness of the build-up without a roof space, at its thickest place [m]."""
+        flat = sum(layer.thickness for layer in self.layers if layer.kind != "roof-space")
+        return (
+            flat if self.taper is None else flat + self.taper.spread.most - self.taper.spread.least
+        )

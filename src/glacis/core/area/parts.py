@@ -1,9 +1,13 @@
 # SPDX-License-Identifier: GPL-3.0-or-later
 """One area with everything that is known about it, gathered from the parts of the stages."""
 
+from typing import TYPE_CHECKING
+
 from msgspec import Struct
 
 from glacis.core.area.analysed import AnalysedArea
+from glacis.core.falls.found import Drained, Undrained
+from glacis.core.falls.parts import DRAINED, TAPER, falls_of
 from glacis.core.graph.part import Part
 from glacis.core.graph.reader import Reader
 from glacis.core.heat.parts import THERMAL, Thermal, used_in
@@ -11,6 +15,9 @@ from glacis.core.model.document import Assembly, Climate, RoofArea, Targets, Zon
 from glacis.core.model.lookup import target_of
 from glacis.core.moisture.monthly import Monthly
 from glacis.core.moisture.parts import AIR, MONTHLY, BothAirs
+
+if TYPE_CHECKING:
+    from glacis.core.falls.taper import Taper
 
 
 class AreaRead(Struct, frozen=True):
@@ -26,12 +33,15 @@ class AreaRead(Struct, frozen=True):
     thermal: Thermal
     airs: BothAirs
     monthly: Monthly
+    drained: Drained | Undrained | None
+    taper: "Taper | None"
 
 
 def _reads(reader: Reader, subject: str) -> AreaRead:
     project = reader.project
     area = reader.area(subject)
     assembly = reader.assembly(area)
+    has_falls = falls_of(reader, subject) is not None
     own = used_in(reader, assembly).ids if project.materials else frozenset()
     return AreaRead(
         area=area,
@@ -44,6 +54,8 @@ def _reads(reader: Reader, subject: str) -> AreaRead:
         thermal=reader.value(THERMAL, subject),
         airs=reader.value(AIR, subject),
         monthly=reader.value(MONTHLY, subject),
+        drained=reader.value(DRAINED, subject) if has_falls else None,
+        taper=reader.value(TAPER, subject) if has_falls else None,
     )
 
 
@@ -63,7 +75,9 @@ def _gathered(read: AreaRead) -> AnalysedArea:
         heat=thermal.heat,
         surface=read.airs.surface,
         monthly=read.monthly,
-        weight=thermal.weight,
+        flat_weight=thermal.weight,
+        drained=read.drained,
+        taper=read.taper,
     )
 
 

@@ -22,7 +22,7 @@ TOGETHER = 2e-6
 ALIKE = 1e-7
 """Planes whose coefficients lie closer are one; our judgement: 0.01 mm in 100 m."""
 
-Crease = Literal["ridge", "valley"]
+Crease = Literal["ridge", "valley", "parting"]
 
 
 class Facet(Struct, frozen=True):
@@ -61,8 +61,10 @@ class Line(Struct, frozen=True):
     Attributes:
         start: in plan [m].
         end: in plan [m].
-        kind: whether water runs off it or along it; None for a wall.
+        kind: whether water runs off it, along it, or beside it where it parts one plane between two
+            sources; None for a wall.
         fall: along it [-].
+        levels: of the surface at its ends [m].
         owners: indices of the sources on its left and right; the same twice for a wall.
     """
 
@@ -70,6 +72,7 @@ class Line(Struct, frozen=True):
     end: Point
     kind: Crease | None
     fall: float
+    levels: tuple[float, float]
     owners: tuple[int, int]
 
 
@@ -201,9 +204,7 @@ def _facets(
         outer = [ring for ring in rings if ring_area(ring) > TOGETHER]
         inner = [ring for ring in rings if ring_area(ring) < -TOGETHER]
         for outline in outer:
-            holes = tuple(
-                hole for hole in inner if len(outer) == 1 or _within(hole[0], outline)
-            )
+            holes = tuple(hole for hole in inner if len(outer) == 1 or _within(hole[0], outline))
             yield Facet(outline, holes, (a, b, c), int(owners[group]))
 
 
@@ -274,14 +275,18 @@ def _lines(
         own = planes[group]
         fall = abs(float(own[0] * ux + own[1] * uy))
         ends = (float(ax), float(ay)), (float(bx), float(by))
+        (x0, y0), (x1, y1) = ends
+        levels = (float(own @ (x0, y0, 1.0)), float(own @ (x1, y1, 1.0)))
         if other is None:
             if own[0] * uy - own[1] * ux < -ALIKE:
-                lines.append(Line(*ends, None, fall, (int(owners[group]),) * 2))
+                lines.append(Line(*ends, None, fall, levels, (int(owners[group]),) * 2))
             continue
         jump = planes[other] - own
         step = max(step, *(abs(float(jump[0] * x + jump[1] * y + jump[2])) for x, y in ends))
         bend = float(jump[0] * uy - jump[1] * ux)
-        if abs(bend) > ALIKE:
-            kind: Crease = "valley" if bend > 0 else "ridge"
-            lines.append(Line(*ends, kind, fall, (int(owners[group]), int(owners[other]))))
+        apart = owners[group] != owners[other]
+        if abs(bend) > ALIKE or apart:
+            kind: Crease = "parting" if abs(bend) <= ALIKE else "valley" if bend > 0 else "ridge"
+            pair = (int(owners[group]), int(owners[other]))
+            lines.append(Line(*ends, kind, fall, levels, pair))
     return lines, step

@@ -79,12 +79,14 @@ def ground_of(outline: Ring, obstacles: tuple[Ring, ...] = (), gap: float = 0.0)
     turns = np.array([at for at, _ in found], dtype=float)
     turn_cones = np.array([cone for _, cone in found], dtype=float)
     corners, cones = turns[turn_cones[:, 0] == REFLEX], turn_cones[turn_cones[:, 0] == REFLEX]
-    clean = shapely.union_all([Polygon(ring) for ring in rings if _twice_area(ring) > 0]).difference(
-        shapely.union_all([Polygon(ring) for ring in rings if _twice_area(ring) < 0])
-    )
+    clean = shapely.union_all(
+        [Polygon(ring) for ring in rings if _twice_area(ring) > 0]
+    ).difference(shapely.union_all([Polygon(ring) for ring in rings if _twice_area(ring) < 0]))
     tiles, counts = _tiles(clean, walls, TILES_AT_LEAST + TILES_TO_A_CORNER * len(corners))
     seen = sights(corners, cones, walls)
-    return Ground(rings, walls, turns, turn_cones, corners, cones, seen, tiles, counts, float(clean.area))
+    return Ground(
+        rings, walls, turns, turn_cones, corners, cones, seen, tiles, counts, float(clean.area)
+    )
 
 
 def _tiles(plan: Polygon, walls: np.ndarray, number: int) -> tuple[np.ndarray, np.ndarray]:
@@ -103,9 +105,14 @@ def _tiles(plan: Polygon, walls: np.ndarray, number: int) -> tuple[np.ndarray, n
     parts = shapely.get_parts(shapely.intersection(turned, boxes))
     parts = parts[shapely.area(parts) > 0]
     convex = shapely.area(shapely.convex_hull(parts)) <= shapely.area(parts) * (1 + STRAIGHT)
-    convex &= (shapely.get_num_interior_rings(parts) == 0) & (shapely.get_num_coordinates(parts) < 9)
+    convex &= (shapely.get_num_interior_rings(parts) == 0) & (
+        shapely.get_num_coordinates(parts) < 9
+    )
     cut = [shapely.get_parts(shapely.constrained_delaunay_triangles(p)) for p in parts[~convex]]
-    whole = [rotate(p, angle, origin=(0.0, 0.0), use_radians=True) for p in (*parts[convex], *chain(*cut))]
+    whole = [
+        rotate(p, angle, origin=(0.0, 0.0), use_radians=True)
+        for p in (*parts[convex], *chain(*cut))
+    ]
     tiles = np.zeros((len(whole), CORNERS, 2))
     counts = np.zeros(len(whole), dtype=np.int64)
     for k, tile in enumerate(whole):

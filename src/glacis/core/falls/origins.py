@@ -87,9 +87,7 @@ def origins_of(ground: Ground, sources: tuple[Source, ...]) -> tuple[Origin, ...
         for at in (source.start, source.end):
             points.append(_point(ground, number, source, at))
         cone = points[-1].cone
-        lines.append(
-            Origin(source.start, source.level, number, source.gauge, cone, half, source)
-        )
+        lines.append(Origin(source.start, source.level, number, source.gauge, cone, half, source))
     corners = _corners(ground, points, lines)
     return (*points, *corners, *lines)
 

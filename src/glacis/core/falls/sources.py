@@ -1,7 +1,7 @@
 # SPDX-License-Identifier: GPL-3.0-or-later
 """What water leaves a roof by, and how the surface may rise from it: outlets, level lines, gauges."""
 
-from math import atan2, cos, pi, sin
+from math import atan2, cos, hypot, pi, sin
 
 from msgspec import Struct
 
@@ -40,7 +40,7 @@ class Gauge(Struct, frozen=True):
 
 
 def _length(a: Gradient, b: Gradient) -> float:
-    return ((b[0] - a[0]) ** 2 + (b[1] - a[1]) ** 2) ** 0.5
+    return hypot(b[0] - a[0], b[1] - a[1])
 
 
 def regular(fall: float, directions: int, angle: float) -> Gauge:

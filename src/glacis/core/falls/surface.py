@@ -85,6 +85,11 @@ class Surface(Struct, frozen=True):
         """Height of the surface at a point of the plan [m]; nan beside it."""
         return level_in(self.cells, at)
 
+    def owner_at(self, at: Point) -> int | None:
+        """Index of the source that a point of the plan drains to; None beside the plan."""
+        cell = int(locate(self.cells.shapes, self.cells.counts, at[0], at[1]))
+        return None if cell < 0 else int(self.cells.owners[cell])
+
 
 def level_in(cells: Cells, at: Point) -> float:
     """Height at a point of the plan [m]; nan beside it."""
@@ -164,9 +169,8 @@ def _cells(ground: Ground, origins: tuple[Origin, ...]) -> Cells:
         most *= 2
     _refuse_bare(shapes[:used], counts[:used], carried[:used])
     numbers = carried[:used, ORIGIN : OWNER + 1].astype(np.int64)
-    return Cells(
-        shapes[:used].copy(), counts[:used], carried[:used, :3].copy(), numbers[:, 0], numbers[:, 1]
-    )
+    shapes, planes = shapes[:used, : counts[:used].max()].copy(), carried[:used, :3].copy()
+    return Cells(shapes, counts[:used], planes, numbers[:, 0], numbers[:, 1])
 
 
 def _sectors(origins: tuple[Origin, ...], gauges: _Gauges) -> tuple[np.ndarray, np.ndarray]:

@@ -80,10 +80,10 @@ def headlines(roof: AnalysedArea) -> tuple[Headline, ...]:
     q = Quantity
     return (
         Headline(
-            "u", "U-value", heat.transmittance, q.TRANSMITTANCE, roof.target,
+            "u", "U-value", roof.transmittance, q.TRANSMITTANCE, roof.target,
             roof.meets_target, True,
         ),
-        Headline("r", "R total", heat.effective, q.RESISTANCE, None, None, False),
+        Headline("r", "R total", 1 / roof.transmittance, q.RESISTANCE, None, None, False),
         Headline(
             "surface", "f_Rsi", heat.surface_factor, q.FACTOR, surface.least_factor,
             None if surface.least_factor is None else surface.allows(heat.surface_factor), False,
@@ -98,11 +98,19 @@ def headlines(roof: AnalysedArea) -> tuple[Headline, ...]:
         ),
         Headline("thickness", "Thickness", roof.thickness, q.THICKNESS),
         Headline("weight", "Weight, dry", roof.weight, q.AREA_MASS),
-        Headline("cost", "First cost", sum(cost_of(roof.layers)) / 2, q.COST, None, None, True),
+        Headline("cost", "First cost", sum(cost_of(roof.built_layers)) / 2, q.COST, None, None, True),
         Headline(
-            "carbon", "Carbon", sum(carbon_of(roof.layers)) / 2, q.CARBON, None, None, True
+            "carbon", "Carbon", sum(carbon_of(roof.built_layers)) / 2, q.CARBON, None, None, True
         ),
     )  # fmt: skip
+
+
+def _transmittance_working(roof: AnalysedArea) -> Working:
+    if roof.taper is None:
+        return transmittance_working(roof.layers, roof.heat)
+    from glacis.core.falls.working import taper_working
+
+    return taper_working(roof.layers, roof.taper)
 
 
 def _thickness_working(roof: AnalysedArea) -> Working:
@@ -111,6 +119,12 @@ def _thickness_working(roof: AnalysedArea) -> Working:
         for n, layer in enumerate(roof.layers, 1)
         if layer.kind != "roof-space"
     )
+    if roof.taper is not None:
+        spread = roof.taper.spread
+        rise, kind = spread.most - spread.least, Quantity.THICKNESS
+        shown = put_in("{} − {}", (spread.most, spread.least), rise, kind)
+        note = "of the tapered layer, to its thickest place"
+        steps = (*steps, Step("Δt", "t_1 − t_0", shown, rise, kind, "", note))
     parts = [step.value for step in steps]
     shown = put_in(summed(len(parts)), parts, roof.thickness, Quantity.THICKNESS) if parts else "0"
     total = Step("d", "Σ d", shown, roof.thickness, Quantity.THICKNESS)
@@ -138,7 +152,7 @@ def _inner_working(roof: AnalysedArea) -> Working:
 
 def _loss_working(roof: AnalysedArea) -> Working:
     hours = degree_hours(roof.climate, roof.zone.temperature)
-    u_value = roof.heat.transmittance
+    u_value = roof.transmittance
     shown = put_in("{} × {} / 1000", (u_value, hours), roof.annual_loss, Quantity.HEAT_LOSS)
     step = Step("Q", "U Σ(θ_i − θ_e) t", shown, roof.annual_loss, Quantity.HEAT_LOSS)
     return Working(
@@ -152,16 +166,16 @@ def _loss_working(roof: AnalysedArea) -> Working:
 
 
 _WORKINGS: dict[Figure, Callable[[AnalysedArea], Working]] = {
-    "u": lambda roof: transmittance_working(roof.layers, roof.heat),
-    "r": lambda roof: transmittance_working(roof.layers, roof.heat),
+    "u": _transmittance_working,
+    "r": _transmittance_working,
     "surface": lambda roof: surface_working(roof.heat, roof.surface, MONTH_NAMES),
     "condensate": lambda roof: monthly_working(roof.monthly),
     "residual": lambda roof: monthly_working(roof.monthly),
     "thickness": _thickness_working,
-    "weight": lambda roof: weight_working(roof.layers, roof.weight),
+    "weight": lambda roof: weight_working(roof.built_layers, roof.weight),
     "inner": _inner_working,
-    "cost": lambda roof: cost_working(roof.layers),
-    "carbon": lambda roof: carbon_working(roof.layers),
+    "cost": lambda roof: cost_working(roof.built_layers),
+    "carbon": lambda roof: carbon_working(roof.built_layers),
     "loss": _loss_working,
     "eaves": eaves_working,
 }

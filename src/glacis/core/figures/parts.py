@@ -36,7 +36,7 @@ def _reads(reader: Reader, area: str) -> AnalysedArea:
 
 def _figures(roof: AnalysedArea) -> AreaFigures:
     strip = eaves_of(roof)
-    whole = roof.heat.transmittance if strip is None else strip.whole
+    whole = roof.transmittance if strip is None else strip.whole
     return AreaFigures(headlines(roof), strip, whole, roof.annual_loss)
 
 

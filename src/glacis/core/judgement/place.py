@@ -53,3 +53,8 @@ def on_edge(junction: str, areas: tuple[str, ...]) -> Place:
 def on_opening(opening: str, area: str) -> Place:
     """A rooflight, chimney, pipe or plant on an area."""
     return Place("opening", (area,), (opening,))
+
+
+def on_outlet(outlet: str, area: str) -> Place:
+    """An outlet, a level line or an overflow of an area."""
+    return Place("outlet", (area,), (outlet,))

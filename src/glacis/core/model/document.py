@@ -3,6 +3,7 @@
 
 from typing import Annotated, Literal
 
+from glacis.core.model.falls import Falls
 from glacis.core.model.geometry import STEEPEST, Dormer, Footprint, Grown, Hole, Level, Opening
 from glacis.core.model.layers import PHYSICS, THICKEST_LAYER, HeatFlow, Layer
 from glacis.core.model.node import Node
@@ -360,6 +361,7 @@ class Project(Node, frozen=True, kw_only=True):
     footprints: tuple[Footprint, ...] = ()
     dormers: tuple[Dormer, ...] = ()
     openings: tuple[Opening, ...] = ()
+    falls: tuple[Falls, ...] = ()
     assemblies: tuple[Assembly, ...] = ()
     materials: tuple[Material, ...] = ()
     decisions: tuple[Decision, ...] = ()

@@ -14,6 +14,7 @@ from glacis.core.model.document import (
     Site,
     Zone,
 )
+from glacis.core.model.falls import Falls, LevelLine, Outlet, Overflow
 from glacis.core.model.geometry import Footprint, FootprintEdge, Point
 from glacis.core.model.layers import PHYSICS, AirLayer, Framing, Layer, SolidLayer
 from glacis.core.model.lookup import Identified, plan_area, things_of, turning
@@ -232,8 +233,27 @@ def _check_shape(project: Project) -> None:
         check_ranges(dormer, f"dormer '{dormer.name}'")
     for opening in project.openings:
         check_ranges(opening, f"{opening.kind} '{opening.name}'")
+    for falls in project.falls:
+        check_falls(falls, f"falls of roof area '{falls.area}'")
     shaped = (*project.footprints, *things_of(project))
     _unique((item.id for item in shaped), "footprint, dormer or opening")
+
+
+def check_falls(falls: Falls, where: str) -> None:
+    """Refuse falls with a figure out of its range or one id used twice.
+
+    Raises:
+        ValueRefused: naming the thing, what was found and the range.
+    """
+    check_ranges(falls, where)
+    things: tuple[Outlet | LevelLine | Overflow, ...] = falls.outlets
+    things = (*things, *falls.lines, *falls.overflows)
+    for thing in things:
+        check_ranges(thing, f"{where}, '{thing.name}'")
+        places = (thing.start, thing.end) if isinstance(thing, LevelLine) else (thing.at,)
+        for figure in (figure for place in places for figure in place):
+            CORNER.check(f"{where}, '{thing.name}'", figure)
+    _unique((thing.id for thing in things), f"outlet, line or overflow of {where}")
 
 
 def _check_references(project: Project) -> None:
@@ -248,6 +268,9 @@ def _check_references(project: Project) -> None:
     areas = _ids(project.areas)
     for thing in things_of(project):
         _points_at(areas, "roof area", thing.area, f"'{thing.name}'")
+    for falls in project.falls:
+        _points_at(areas, "roof area", falls.area, "Falls")
+    _unique((falls.area for falls in project.falls), "falls of one roof area")
 
 
 def _ids(items: Iterable[Identified]) -> set[str]:

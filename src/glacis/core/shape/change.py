@@ -57,6 +57,9 @@ def settle(project: Project) -> Project:
         if host.grown and any(host.grown.source == d.id for d in project.dormers):
             raise ValueRefused(f"roof area of '{dormer.name}'", host.name, "no dormer's plane")
         project = regrow_dormer(project, dormer, host)
+    if any(falls.area not in areas for falls in project.falls):
+        kept = tuple(falls for falls in project.falls if falls.area in areas)
+        project = replace(project, falls=kept)
     return with_holes(project)
 
 

@@ -47,14 +47,14 @@ def eaves_of(roof: AnalysedArea) -> Eaves | None:
         return None
     u_strip = transmittance_at(roof, index, min(thickness, roof.layers[index].thickness))
     share = min(1.0, width * eaves_length(roof) / roof.true_area)
-    whole = (1 - share) * roof.heat.transmittance + share * u_strip
+    whole = (1 - share) * roof.transmittance + share * u_strip
     return Eaves(share, u_strip, whole)
 
 
 def whole_transmittance(roof: AnalysedArea) -> float:
     """U of an area with its eaves strip, if it has one [W/(m²·K)]."""
     strip = eaves_of(roof)
-    return roof.heat.transmittance if strip is None else strip.whole
+    return roof.transmittance if strip is None else strip.whole
 
 
 def eaves_working(roof: AnalysedArea) -> Working:
@@ -62,11 +62,11 @@ def eaves_working(roof: AnalysedArea) -> Working:
     strip = eaves_of(roof)
     kind = Quantity.TRANSMITTANCE
     if strip is None:
-        step = Step("U", "no strip stated", "", roof.heat.transmittance, kind)
+        step = Step("U", "no strip stated", "", roof.transmittance, kind)
         return Working("U with the eaves strip", (step,))
     sizes = (roof.area.eaves_width, eaves_length(roof), roof.true_area)
     shown = put_in("{} × {} / {}", sizes, strip.share, Quantity.SHARE)
-    parts = (strip.share, roof.heat.transmittance, strip.share, strip.transmittance)
+    parts = (strip.share, roof.transmittance, strip.share, strip.transmittance)
     mix = put_in("(1 − {}) × {} + {} × {}", parts, strip.whole, kind)
     return Working(
         "U with the eaves strip",

@@ -46,7 +46,7 @@ def returns_of(roof: AnalysedArea) -> Returns | None:
     layer = roof.layers[index]
     hours = degree_hours(roof.climate, roof.zone.temperature)
     most = max(0.4, 1.6 * layer.thickness)
-    present = CurvePoint(layer.thickness, roof.heat.transmittance, roof.annual_loss)
+    present = CurvePoint(layer.thickness, roof.transmittance, roof.annual_loss)
     return Returns(
         layer=layer.id,
         name=layer.name,
@@ -60,7 +60,7 @@ def returns_of(roof: AnalysedArea) -> Returns | None:
 def _next(roof: AnalysedArea, index: int, hours: float) -> Step20:
     layer = roof.layers[index]
     thicker = layer.thickness + MORE
-    saved = (roof.heat.transmittance - transmittance_at(roof, index, thicker)) * hours * PER_KILO
+    saved = (roof.transmittance - transmittance_at(roof, index, thicker)) * hours * PER_KILO
     grown = rescaled(layer, thicker)
     cost = (sum(cost_of((grown,))) - sum(cost_of((layer,)))) / 2
     carbon = (sum(carbon_of((grown,))) - sum(carbon_of((layer,)))) / 2

@@ -6,7 +6,7 @@ Only what can be bought is proposed: one or two boards of the material's series.
 
 from bisect import bisect_left
 from collections.abc import Callable, Iterator
-from typing import Literal
+from typing import TYPE_CHECKING, Literal
 
 from msgspec import Struct
 
@@ -18,6 +18,9 @@ from glacis.core.materials.library import one_or_two_boards
 from glacis.core.moisture.assess import assess_moisture
 from glacis.core.moisture.monthly import Verdict
 from glacis.core.quantities.burdens import carbon_of, cost_of
+
+if TYPE_CHECKING:
+    from glacis.core.falls.taper import Taper
 
 MOST_OPTIONS = 8
 """Answers shown at most; our judgement: a list that is read to its end."""
@@ -94,8 +97,24 @@ def transmittance_of(roof: AnalysedArea, layers: tuple[LayerData, ...]) -> float
     """U_c [W/(m²·K)] of the roof with other ``layers``."""
     rain = rain_per_day(roof.climate)
     stated = roof.assembly.imperfections
+    if roof.taper is not None:
+        return _tapered(roof, roof.taper, layers, rain)
     heat = assess(layers, roof.heat.direction, roof.films, stated, rain, roof.targets.method)
     return heat.transmittance
+
+
+def _tapered(
+    roof: AnalysedArea, taper: "Taper", layers: tuple[LayerData, ...], rain: float
+) -> float:
+    """U of a tapered roof with other layers, the tapered one at its least thickness among them."""
+    from glacis.core.falls.taper import Through, raised, taper_of
+
+    index = next(k for k, layer in enumerate(layers) if layer.id == taper.layer)
+    through = Through(
+        layers, index, roof.heat.direction, roof.films, roof.assembly.imperfections, rain,
+        roof.targets.method,
+    )  # fmt: skip
+    return taper_of(through, raised(taper.spread, layers[index].thickness), 0).transmittance
 
 
 def transmittance_at(roof: AnalysedArea, index: int, thickness: float) -> float:

@@ -40,6 +40,7 @@ _EXTRA: dict[Quantity, dict[str, Unit]] = {
     Quantity.CONDENSATE: {"kg/m²": Unit("kg/m²", 1.0, 3)},
     Quantity.RESISTANCE: {"r": Quantity.RESISTANCE.unit("us")},
     Quantity.DENSITY: {"pcf": Quantity.DENSITY.unit("us")},
+    Quantity.FALL: {"in/ft": Quantity.FALL.unit("us")},
     Quantity.AREA_MASS: {"psf": Quantity.AREA_MASS.unit("us")},
 }
 # Patterns are compiled when something is first typed: the window opens without them.
@@ -113,11 +114,14 @@ def _in_its_own_way(clean: str, quantity: Quantity) -> float | None:
     """Lengths in feet and inches, pitches as a rise over a run; None for what is written plainly."""
     if quantity in (Quantity.LENGTH, Quantity.THICKNESS):
         return _feet_and_inches(clean)
-    slope = re.match(_SLOPE, clean) if quantity is Quantity.ANGLE else None
+    slope = re.match(_SLOPE, clean) if quantity in (Quantity.ANGLE, Quantity.FALL) else None
     if slope is None:
         return None
     run = 100.0 if slope["percent"] else float((slope["run"] or "12").replace(",", "."))
-    return degrees(atan2(float(slope["rise"].replace(",", ".")), run))
+    rise = float(slope["rise"].replace(",", "."))
+    if quantity is Quantity.FALL:
+        return rise / run if run else None
+    return degrees(atan2(rise, run))
 
 
 def parse(text: str, quantity: Quantity, system: System, field: str = "") -> Reading:
@@ -154,6 +158,8 @@ def _example(quantity: Quantity, system: System) -> str:
         return "89 mm or 3 1/2 in"
     if quantity is Quantity.ANGLE:
         return "35°, 7/12 or 12 %"
+    if quantity is Quantity.FALL:
+        return "1:60, 1.7 % or 1/4 in/ft"
     if quantity is Quantity.LENGTH:
         return "1.2 m or 4'-0\""
     return f"1 {quantity.unit(system).symbol}".strip()

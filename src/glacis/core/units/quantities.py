@@ -24,6 +24,8 @@ BTU = 1055.05585262
 """[J], of the International Table (ISO 80000-5:2019)."""
 HOUR = 3600.0
 """[s], by definition."""
+GALLON_A_MINUTE = 231 * (INCH * 10) ** 3 / 60
+"""[l/s] of US liquid gallons of 231 cubic inches (NIST SP 811, appendix B)."""
 FAHRENHEIT_STEP = 5.0 / 9.0
 US_PERM = 5.72135e-11
 """[kg/(m²·s·Pa)] at 0 °C, one grain an hour through a square foot at an inch of mercury (ASTM E96)."""
@@ -137,6 +139,13 @@ class Quantity(Enum):
         Unit("kBtu/(ft²·a)", BTU * 1000 / 3.6e6 / FOOT**2, 1),
     )
     OPENING = Kind("vent opening", "A_v", Unit("mm²/m", 1e-6, 0), Unit("in²/ft", INCH**2 / FOOT, 2))
+    FALL = Kind("fall", "s", Unit("%", 0.01, 2), Unit("in/ft", INCH / FOOT, 3))
+    RAIN_RATE = Kind("rain", "r", Unit("mm/h", 1.0, 0), Unit("in/h", 25.4, 2))
+    WATER_FLOW = Kind(
+        "flow of water", "Q", Unit("l/s", 1.0, 2), Unit("gal/min", GALLON_A_MINUTE, 1)
+    )
+    VOLUME = Kind("volume", "V", Unit("m³", 1.0, 2), Unit("ft³", FOOT**3, 1))
+    MASS = Kind("mass", "m", Unit("kg", 1.0, 0), Unit("lb", POUND, 0))
     SHARE = Kind("share", "f", *_same("%", 0.01, 1))
     HUMIDITY = Kind("relative humidity", "φ", *_same("%", 0.01, 0))
     FACTOR = Kind("factor", "f", *_same("", 1.0, 3))

@@ -42,7 +42,7 @@ def _results(results: Results, area: str) -> dict[str, Any]:
     item = results.of(area)
     roof, heat = item.roof, item.roof.heat
     return {
-        "U": heat.transmittance,
+        "U": results.of(area).roof.transmittance,
         "U_target": roof.target,
         "U_clear": heat.clear_transmittance,
         "U_parallel": heat.parallel,

@@ -72,7 +72,7 @@ def shading(kind: ShadeKind, project: Project, results: Results) -> Shading:
     if kind == "build-up":
         return builds(project)
     if kind == "u-value":
-        values = {r.roof.area.id: r.roof.heat.transmittance for r in results.areas}
+        values = {r.roof.area.id: r.roof.transmittance for r in results.areas}
         return _ramp(values, Quantity.TRANSMITTANCE, project.units)
     if kind == "pitch":
         pitches = {area.id: area.pitch for area in project.areas}

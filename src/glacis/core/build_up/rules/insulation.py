@@ -206,7 +206,7 @@ EAVES = Rule(
 def _no_insulation(roof: AnalysedArea) -> Iterator[Finding]:
     if roof.layers and not any(x.is_insulation for x in roof.layers) and roof.zone.use != "store":
         words = f"Nothing insulates {roof.zone.name}: U is {{0}}."
-        evidence = Evidence("U", roof.heat.transmittance, Quantity.TRANSMITTANCE)
+        evidence = Evidence("U", roof.transmittance, Quantity.TRANSMITTANCE)
         yield finding(roof, "heat.no-insulation", "mind", "build-up", [], words, evidence)
 
 

@@ -23,7 +23,9 @@ PLANE, RUNS, ORIGIN, OWNER, FIGURES = 0, 3, 9, 10, 11
 
 
 @kernel
-def cut(shape: np.ndarray, count: int, line: np.ndarray, kept: np.ndarray, rest: np.ndarray) -> tuple[int, int]:
+def cut(
+    shape: np.ndarray, count: int, line: np.ndarray, kept: np.ndarray, rest: np.ndarray
+) -> tuple[int, int]:
     """Cut a convex polygon by a line a·x + b·y + c (in metres of distance).
 
     ``kept`` takes what lies where that is positive, ``rest`` the other part; their numbers of corners are
@@ -114,7 +116,12 @@ def copied(source: np.ndarray, count: int, target: np.ndarray) -> None:
 
 @kernel
 def let_in(
-    shape: np.ndarray, count: int, lines: np.ndarray, used: int, rests: np.ndarray, rest_counts: np.ndarray
+    shape: np.ndarray,
+    count: int,
+    lines: np.ndarray,
+    used: int,
+    rests: np.ndarray,
+    rest_counts: np.ndarray,
 ) -> int:
     """Cut a polygon by lines one after the other and keep in ``shape`` what is positive on all.
 
@@ -138,7 +145,9 @@ def lines_for(
     """Lines from row ``at`` on that bound the part of a cell which a piece may take; -1 for none."""
     least, most = gain(shape, count, old, new)
     if most > LEVEL:
-        if least < -LEVEL and set_line(lines, at, old[0] - new[0], old[1] - new[1], old[2] - new[2]):
+        if least < -LEVEL and set_line(
+            lines, at, old[0] - new[0], old[1] - new[1], old[2] - new[2]
+        ):
             at += 1
         return at
     if least < -LEVEL or old[OWNER] == new[OWNER]:

@@ -12,6 +12,7 @@ from glacis.core.compiled import kernel
 from glacis.core.falls.engine.cells import (
     CORNERS,
     FIGURES,
+    LEVEL,
     LINES,
     OWNER,
     RUNS,
@@ -22,7 +23,6 @@ from glacis.core.falls.engine.cells import (
     lines_for,
     set_line,
     sides_into,
-    LEVEL,
 )
 from glacis.core.falls.engine.sights import NEAR, is_clear, rise
 from glacis.core.falls.engine.views import view
@@ -38,7 +38,13 @@ FAN, ONE_SIDE, TWO_SIDES = 0, 1, 2
 
 @kernel
 def append(
-    shapes: np.ndarray, counts: np.ndarray, rows: np.ndarray, used: int, shape: np.ndarray, count: int, of: int
+    shapes: np.ndarray,
+    counts: np.ndarray,
+    rows: np.ndarray,
+    used: int,
+    shape: np.ndarray,
+    count: int,
+    of: int,
 ) -> int:
     """Add a part of cell ``of`` as a cell of its own."""
     copied(shape, count, shapes[used])
@@ -77,6 +83,15 @@ def part_runs(
 
 
 @kernel
+def is_tied(shape: np.ndarray, count: int, old: np.ndarray, new: np.ndarray) -> bool:
+    """Whether a cell and a piece of another source are one plane."""
+    if old[OWNER] == new[OWNER]:
+        return False
+    least, most = gain(shape, count, old, new)
+    return least >= -LEVEL and most <= LEVEL
+
+
+@kernel
 def let_piece_in(
     shapes: np.ndarray, counts: np.ndarray, rows: np.ndarray, first: int, used: int,
     lines: np.ndarray, sides: int, new: np.ndarray, spare: np.ndarray,
@@ -85,8 +100,6 @@ def let_piece_in(
 
     Gives where they end then, -1 if there are too many.
     """
-    rest_counts = np.zeros(LINES, dtype=np.int64)
-    shape = np.empty((CORNERS, 2))
     k = first - 1
     while k + 1 < used:
         k += 1
@@ -96,22 +109,34 @@ def let_piece_in(
             return -1
         if rows[k, OWNER] != new[OWNER]:
             least, most = gain(shapes[k], counts[k], rows[k], new)
-            if -LEVEL <= least and most <= LEVEL:
+            if least >= -LEVEL and most <= LEVEL:
                 used = part_runs(shapes, counts, rows, used, k, spare)
         end = lines_for(shapes[k], counts[k], rows[k], new, lines, sides)
         if end < 0:
             continue
-        copied(shapes[k], counts[k], shape)
-        kept = let_in(shape, counts[k], lines, end, spare, rest_counts)
-        if kept == 0:
-            continue
-        for part in range(end):
-            if rest_counts[part]:
-                used = append(shapes, counts, rows, used, spare[part], rest_counts[part], k)
-        copied(shape, kept, shapes[k])
-        counts[k] = kept
-        for c in range(FIGURES):
-            rows[k, c] = new[c]
+        used = take(shapes, counts, rows, used, k, lines, end, new, spare)
+    return used
+
+
+@kernel
+def take(
+    shapes: np.ndarray, counts: np.ndarray, rows: np.ndarray, used: int, k: int,
+    lines: np.ndarray, end: int, new: np.ndarray, spare: np.ndarray,
+) -> int:  # fmt: skip
+    """Give the part of cell ``k`` within all lines to a piece; the rest becomes cells of its own."""
+    shape = np.empty((CORNERS, 2))
+    rest_counts = np.zeros(LINES, dtype=np.int64)
+    copied(shapes[k], counts[k], shape)
+    kept = let_in(shape, counts[k], lines, end, spare, rest_counts)
+    if kept == 0:
+        return used
+    for part in range(end):
+        if rest_counts[part]:
+            used = append(shapes, counts, rows, used, spare[part], rest_counts[part], k)
+    copied(shape, kept, shapes[k])
+    counts[k] = kept
+    for c in range(FIGURES):
+        rows[k, c] = new[c]
     return used
 
 
@@ -162,13 +187,22 @@ def order_origins(
         if reaches(origins[chosen[found - 1]], x, y, walls):
             reached = heights[chosen[found - 1]]
             break
+    return widen(tile, corners, reached, found, x, y, gauges, chosen, heights)
+
+
+@kernel
+def widen(
+    tile: np.ndarray, corners: int, reached: float, found: int, x: float, y: float,
+    gauges: np.ndarray, chosen: np.ndarray, heights: np.ndarray,
+) -> int:  # fmt: skip
+    """Add to the first ``found`` of the chosen origins those that may lie lower beside the middle."""
     there, back = 0.0, 0.0
     for k in range(corners):
         dx, dy = tile[k, 0] - x, tile[k, 1] - y
         there = max(there, rise(dx, dy, gauges))
         back = max(back, rise(-dx, -dy, gauges))
     most = reached + there + back + 1e-6
-    for place in range(found, len(origins)):
+    for place in range(found, len(chosen)):
         v = chosen[place]
         if heights[v] > most:
             continue
@@ -207,16 +241,21 @@ def is_whole(origin: np.ndarray, tile: np.ndarray, corners: int, walls: np.ndarr
         return False
     if not is_clear(x, y, tile[right, 0], tile[right, 1], walls):
         return False
-    dx, dy = tile[left, 0] - tile[right, 0], tile[left, 1] - tile[right, 1]
+    return not is_corner_between(x, y, tile[left], tile[right], walls)
+
+
+@kernel
+def is_corner_between(
+    x: float, y: float, left: np.ndarray, right: np.ndarray, walls: np.ndarray
+) -> bool:
+    """Whether a wall has a corner within the triangle of a point and two corners of a tile."""
     for k in range(len(walls)):
-        wx, wy = walls[k, 0], walls[k, 1]
-        if (tile[right, 0] - x) * (wy - y) - (tile[right, 1] - y) * (wx - x) <= 0.0:
+        corner = walls[k, :2]
+        if turn(x, y, right, corner) <= 0.0 or turn(x, y, left, corner) >= 0.0:
             continue
-        if (tile[left, 0] - x) * (wy - y) - (tile[left, 1] - y) * (wx - x) >= 0.0:
-            continue
-        if dx * (wy - tile[right, 1]) - dy * (wx - tile[right, 0]) > 0.0:
-            return False
-    return True
+        if turn(right[0], right[1], left, corner) > 0.0:
+            return True
+    return False
 
 
 @kernel
@@ -309,7 +348,10 @@ def all_views(
         seen, chosen = view(origins[v], cones[v], reaches_to[v], close, gauge)
         while starts[v] + len(seen) > most:
             most *= 2
-            shapes, sectors = grown(shapes, most), np.append(sectors, np.empty(most, dtype=np.int64))
+            shapes, sectors = (
+                grown(shapes, most),
+                np.append(sectors, np.empty(most, dtype=np.int64)),
+            )
         while firsts[v] + len(close) > room:
             room *= 2
             near = np.append(near, np.empty((room, 4))).reshape(-1, 4)

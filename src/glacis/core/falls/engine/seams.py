@@ -8,7 +8,12 @@ from glacis.core.compiled import kernel
 
 @kernel
 def hanging(
-    corners: np.ndarray, sides: np.ndarray, buckets: np.ndarray, first: np.ndarray, grid: np.ndarray, near: float
+    corners: np.ndarray,
+    sides: np.ndarray,
+    buckets: np.ndarray,
+    first: np.ndarray,
+    grid: np.ndarray,
+    near: float,
 ) -> tuple[np.ndarray, np.ndarray, np.ndarray]:
     """For every corner strictly within a side: the side, the corner, and how far along it lies [m].
 
@@ -44,7 +49,7 @@ def hanging(
                     c = buckets[place]
                     px, py = corners[c, 0] - ax, corners[c, 1] - ay
                     along = ux * px + uy * py
-                    if c == a or c == b or not near < along < length - near:
+                    if c in (a, b) or not near < along < length - near:
                         continue
                     if abs(ux * py - uy * px) > near or count == most:
                         continue

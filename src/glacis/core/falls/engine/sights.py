@@ -59,7 +59,9 @@ def is_clear(px: float, py: float, qx: float, qy: float, walls: np.ndarray) -> b
 
 
 @kernel
-def sees(p: np.ndarray, p_cone: np.ndarray, q: np.ndarray, q_cone: np.ndarray, walls: np.ndarray) -> bool:
+def sees(
+    p: np.ndarray, p_cone: np.ndarray, q: np.ndarray, q_cone: np.ndarray, walls: np.ndarray
+) -> bool:
     """Whether the straight line between two points stays inside the roof."""
     length = np.hypot(q[0] - p[0], q[1] - p[1])
     if length <= NEAR:
@@ -94,7 +96,11 @@ def rise(vx: float, vy: float, gauge: np.ndarray) -> float:
 
 @kernel
 def settle(
-    levels: np.ndarray, sources: np.ndarray, corners: np.ndarray, seen: np.ndarray, gauge: np.ndarray
+    levels: np.ndarray,
+    sources: np.ndarray,
+    corners: np.ndarray,
+    seen: np.ndarray,
+    gauge: np.ndarray,
 ) -> None:
     """Bring ``levels`` [m] and ``sources`` of corners to those of the shortest ways, in place."""
     count = len(levels)
@@ -119,7 +125,9 @@ def settle(
 
 
 @kernel
-def touch(x: float, y: float, corners: np.ndarray, cones: np.ndarray, walls: np.ndarray) -> np.ndarray:
+def touch(
+    x: float, y: float, corners: np.ndarray, cones: np.ndarray, walls: np.ndarray
+) -> np.ndarray:
     """What a point of the plan touches, for ``looks_inside``: of all ``corners``, of ``walls``, or nothing."""
     found = np.zeros(5)
     for k in range(len(corners)):

@@ -75,7 +75,9 @@ def put_way(ways: np.ndarray, count: int, dx: float, dy: float) -> int:
 
 
 @kernel
-def directions(x: float, y: float, half: np.ndarray, walls: np.ndarray, limits: np.ndarray) -> np.ndarray:
+def directions(
+    x: float, y: float, half: np.ndarray, walls: np.ndarray, limits: np.ndarray
+) -> np.ndarray:
     """Unit directions in which the view may change, with their angles, anticlockwise from west."""
     ways = np.empty((2 * len(walls) + len(limits) + 2 + len(ROUND), 3))
     count = 0
@@ -92,7 +94,9 @@ def directions(x: float, y: float, half: np.ndarray, walls: np.ndarray, limits: 
 
 
 @kernel
-def beyond(x: float, y: float, ax: float, ay: float, reach: float, wall: int, walls: np.ndarray) -> tuple[float, float]:
+def beyond(
+    x: float, y: float, ax: float, ay: float, reach: float, wall: int, walls: np.ndarray
+) -> tuple[float, float]:
     """Where a ray meets a wall, or twice as far as the reach where there is none."""
     if wall < 0:
         return x + 2.0 * reach * ax, y + 2.0 * reach * ay

@@ -27,7 +27,7 @@ def _target(roof: AnalysedArea) -> Iterator[Finding]:
         on_area(roof.area.id),
         "U is {0}; the target is {1}.",
         (
-            Evidence("U", roof.heat.transmittance, Quantity.TRANSMITTANCE),
+            Evidence("U", roof.transmittance, Quantity.TRANSMITTANCE),
             Evidence("target", roof.target, Quantity.TRANSMITTANCE),
         ),
     )

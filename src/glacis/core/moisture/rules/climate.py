@@ -289,13 +289,13 @@ FROST_CLAY = Rule(
 
 def _ice(roof: AnalysedArea) -> Iterator[Finding]:
     cold = roof.climate.design_winter <= ICE_FROST
-    if not cold or is_low_slope(roof) or is_vented(roof) or roof.heat.transmittance <= ICE_U:
+    if not cold or is_low_slope(roof) or is_vented(roof) or roof.transmittance <= ICE_U:
         return
     yield finding(
         roof, "climate.ice", "note", "heat", [],
         "At {0} outside and U {1}, unvented, snow melts on the roof and freezes at the eaves.",
         Evidence("winter design day", roof.climate.design_winter, Quantity.TEMPERATURE),
-        Evidence("U", roof.heat.transmittance, Quantity.TRANSMITTANCE),
+        Evidence("U", roof.transmittance, Quantity.TRANSMITTANCE),
     )  # fmt: skip
 
 

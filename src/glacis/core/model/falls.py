@@ -1,0 +1,124 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
+"""What is stated about the falls of a low-slope roof: what drains it, how it rises, what rain it meets."""
+
+from typing import Annotated, Literal
+
+from glacis.core.model.geometry import Point
+from glacis.core.model.node import Node
+from glacis.core.units.quantities import Quantity
+from glacis.core.units.ranges import Range
+
+Means = Literal["tapered", "screed", "foam", "structure", "firrings"]
+Directions = Literal["four", "eight", "square"]
+Risk = Literal["eaves", "entrance", "inner", "special"]
+
+Rise = Annotated[float, Range("height above the lowest outlet", Quantity.THICKNESS, 0.0, 3.0)]
+Fall = Annotated[
+    float,
+    Range("fall", Quantity.FALL, 0.001, 0.25, advice="What is steeper is pitched: use Shape."),
+]
+
+
+class Outlet(Node, frozen=True, kw_only=True):
+    """A point where water leaves the roof through the surface.
+
+    Attributes:
+        id: of the outlet.
+        name: as people call it.
+        at: in plan [m].
+        raised: the surface at its rim above the lowest outlet or line [m].
+        diameter: of its mouth [m].
+        grate: whether a leaf grate stands over it.
+    """
+
+    id: str
+    name: str
+    at: Point
+    raised: Rise = 0.0
+    diameter: Annotated[float, Range("diameter", Quantity.THICKNESS, 0.02, 0.6)] = 0.1
+    grate: bool = True
+
+
+class LevelLine(Node, frozen=True, kw_only=True):
+    """A line that is level along its length: a gutter at an edge or inside, or a valley.
+
+    Attributes:
+        id: of the line.
+        name: as people call it.
+        start: in plan [m].
+        end: in plan [m]; seen from start to end, water comes from the left.
+        raised: above the lowest outlet or line [m].
+        both_sides: whether water comes from the right as well.
+    """
+
+    id: str
+    name: str
+    start: Point
+    end: Point
+    raised: Rise = 0.0
+    both_sides: bool = False
+
+
+class Overflow(Node, frozen=True, kw_only=True):
+    """An opening through a parapet that lets water out when an outlet is blocked.
+
+    Attributes:
+        id: of the overflow.
+        name: as people call it.
+        at: in plan, on the edge of the roof [m].
+        sill: above the lowest outlet or line [m].
+        width: of the opening [m].
+        height: of the opening [m].
+    """
+
+    id: str
+    name: str
+    at: Point
+    sill: Rise = 0.1
+    width: Annotated[float, Range("width", Quantity.THICKNESS, 0.02, 5.0)] = 0.3
+    height: Annotated[float, Range("height", Quantity.THICKNESS, 0.02, 1.0)] = 0.1
+
+
+class Falls(Node, frozen=True, kw_only=True):
+    """How one roof area falls and drains.
+
+    Attributes:
+        area: id of the roof area.
+        means: how the fall is made.
+        layer: id of the layer that makes it; empty for the outermost insulation.
+        fall: of every facet [-].
+        directions: that facets face: four or eight, or square to the walls.
+        along: fall of a valley along the first direction, its sides rising by ``fall`` besides; 0 for
+            facets of one fall [-].
+        turn: of the first direction from the longest edge [°].
+        outlets: points where water leaves.
+        lines: level lines where it leaves.
+        overflows: for when they are blocked.
+        kerb_gap: kerbs closer than this are one to water [m].
+        upstand: top of the upstands above the lowest outlet [m]; 0 where nobody stated it.
+        rain: intensity [mm/h].
+        risk: what a flood here would harm.
+        wall_above: area of walls that drain onto the roof [m²].
+        from_above: what an upper roof brings [l/s].
+        above_at: where that lands in plan [m]; None for spread over the roof.
+        allowance: load of water that the structure may bear [kg/m²]; 0 where nobody stated it.
+    """
+
+    area: str
+    means: Means = "tapered"
+    layer: str = ""
+    fall: Fall = 1 / 60
+    directions: Directions = "four"
+    along: Annotated[float, Range("fall along the valley", Quantity.FALL, 0.0, 0.25)] = 0.0
+    turn: Annotated[float, Range("turn of the falls", Quantity.ANGLE, -360.0, 360.0)] = 0.0
+    outlets: tuple[Outlet, ...] = ()
+    lines: tuple[LevelLine, ...] = ()
+    overflows: tuple[Overflow, ...] = ()
+    kerb_gap: Annotated[float, Range("gap between kerbs", Quantity.THICKNESS, 0.0, 2.0)] = 0.15
+    upstand: Annotated[float, Range("top of the upstands", Quantity.THICKNESS, 0.0, 5.0)] = 0.0
+    rain: Annotated[float, Range("rain", Quantity.RAIN_RATE, 1.0, 1000.0)] = 75.0
+    risk: Risk = "eaves"
+    wall_above: Annotated[float, Range("walls above", Quantity.AREA, 0.0, 1e5)] = 0.0
+    from_above: Annotated[float, Range("water from above", Quantity.WATER_FLOW, 0.0, 1e4)] = 0.0
+    above_at: Point | None = None
+    allowance: Annotated[float, Range("load of water", Quantity.AREA_MASS, 0.0, 2000.0)] = 0.0
