@@ -18,6 +18,7 @@ from glacis.core.model.document import (
     Variant,
     Zone,
 )
+from glacis.core.model.falls import Falls, LevelLine, Outlet, Overflow
 from glacis.core.model.geometry import (
     Dormer,
     Footprint,
@@ -97,7 +98,6 @@ def _laboratory() -> Assembly:
             MembraneLayer(id="sheet", material="pvc-sheet"),
         ),
         imperfections=ADHERED,
-        note="Taper to two outlets follows with the falls.",
     )
 
 
@@ -152,6 +152,45 @@ def _tighter_laboratory() -> Assembly:
             MembraneLayer(id="sheet", material="polyolefin-sheet"),
         ),
         imperfections=ADHERED,
+    )
+
+
+def _falls() -> tuple[Falls, ...]:
+    """The laboratory's two outlets, with an overflow that somebody set too low."""
+    return (
+        Falls(
+            area="laboratory",
+            fall=1 / 60,
+            outlets=(
+                Outlet(id="outlet-1", name="West outlet", at=(34.0, 6.0), diameter=0.125),
+                Outlet(id="outlet-2", name="East outlet", at=(42.5, 5.0), diameter=0.1),
+            ),
+            overflows=(
+                Overflow(
+                    id="overflow-1",
+                    name="South scupper",
+                    at=(38.0, 0.0),
+                    sill=0.06,
+                    width=0.3,
+                    height=0.1,
+                ),
+            ),
+            upstand=0.3,
+            rain=75.0,
+            allowance=75.0,
+        ),
+        Falls(
+            area="corridor",
+            lines=(
+                LevelLine(
+                    id="gutter-1",
+                    name="South gutter",
+                    start=(24.0, 4.5),
+                    end=(30.0, 4.5),
+                ),
+            ),
+            fall=1 / 60,
+        ),
     )
 
 
@@ -220,7 +259,7 @@ OPENINGS = (
 def _areas() -> tuple[RoofArea, ...]:
     return (
         RoofArea(
-            id="laboratory", name="Wet laboratory", azimuth=180.0, pitch=1.1, level=3.6,
+            id="laboratory", name="Wet laboratory", azimuth=180.0, pitch=0.0, level=3.6,
             outline=((30.0, 0.0), (46.0, 0.0), (46.0, 12.0), (30.0, 12.0)),
             assembly="lab-low-slope", zone="tanks",
         ),
@@ -267,6 +306,7 @@ def tern_point(site: Site) -> Project:
             ),
         ),
         areas=_areas(),
+        falls=_falls(),
         footprints=(_hall_footprint(),),
         assemblies=(_hall(), _laboratory(), _bunkhouse(), _corridor()),
         materials=(SEA_GRASS,),

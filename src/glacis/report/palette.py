@@ -5,6 +5,21 @@ from collections.abc import Mapping
 
 Palette = Mapping[str, str]
 
+
+def _ramp(name: str, first: str, last: str, steps: int) -> dict[str, str]:
+    """Colours in even steps from one to another, by role."""
+    ends = [[int(colour[k : k + 2], 16) for k in (1, 3, 5)] for colour in (first, last)]
+    found = {}
+    for step in range(steps):
+        share = step / (steps - 1)
+        mixed = (round(a + share * (b - a)) for a, b in zip(*ends, strict=True))
+        found[f"{name}:{step}"] = "#" + "".join(f"{value:02X}" for value in mixed)
+    return found
+
+
+THICKNESS_TINTS, FLOOD_TINTS = 10, 5
+"""How many tints of copper and of water there are."""
+
 SHEET: Palette = {
     "paper": "#F3EFE6", "bench": "#FBF9F4", "ink": "#1E292F", "second": "#5C686E",
     "hairline": "#CFC8BA", "accent": "#27726A", "wash": "#DCEAE5",
@@ -18,6 +33,8 @@ SHEET: Palette = {
     "hatch": "#7C8183",
     "tone:0": "#F6F1E4", "tone:1": "#E6DFC9", "tone:2": "#CFCBAE", "tone:3": "#AEB596",
     "tone:4": "#879C82",
+    **_ramp("copper", "#FAF1E4", "#C98A5E", THICKNESS_TINTS), "kerb": "#FBF9F4",
+    **_ramp("flood", "#E9E2E9", "#8A5C80", FLOOD_TINTS),
 }  # fmt: skip
 
 LAMP: Palette = {
@@ -33,6 +50,8 @@ LAMP: Palette = {
     "hatch": "#868D8D",
     "tone:0": "#23292A", "tone:1": "#2F3836", "tone:2": "#3E4B45", "tone:3": "#526459",
     "tone:4": "#6B8272",
+    **_ramp("copper", "#2A2B2A", "#8A5B3F", THICKNESS_TINTS), "kerb": "#1F2629",
+    **_ramp("flood", "#332F38", "#8E6786", FLOOD_TINTS),
 }  # fmt: skip
 
 PRINT: Palette = {**SHEET, "paper": "#FFFFFF", "bench": "#FFFFFF", "tint:air": "#FFFFFF"}

@@ -91,12 +91,26 @@ def with_unit(value: float, quantity: Quantity, system: System) -> str:
     ('3½\u2009in', '68.0\u2009°F')
     """
     unit = quantity.unit(system)
+    if quantity is Quantity.FALL and system == "si":
+        return fall_ratio(value)
     text = number(value, quantity, system)
     if not unit.symbol or (unit.fraction and quantity is Quantity.LENGTH):
         return text
     if quantity is Quantity.ANGLE:
         return text + unit.symbol
     return f"{text}{THIN}{unit.symbol}"
+
+
+def fall_ratio(value: float) -> str:
+    """A fall as roofers say it: one in so many.
+
+    >>> fall_ratio(1 / 60), fall_ratio(0.012), fall_ratio(0.0)
+    ('1:60', '1:83.3', 'level')
+    """
+    if value <= 0:
+        return "level"
+    run = 1 / value
+    return f"1:{plain(run, 0 if abs(run - round(run)) < 0.05 or run >= 1000 else 1)}"
 
 
 def spoken(text: str, system: System) -> str:

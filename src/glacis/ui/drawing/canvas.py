@@ -33,6 +33,9 @@ _CURSORS = {
     "rim": Qt.CursorShape.SizeAllCursor,
     "rim-corner": Qt.CursorShape.SizeAllCursor,
     "thing": Qt.CursorShape.OpenHandCursor,
+    "outlet": Qt.CursorShape.OpenHandCursor,
+    "overflow": Qt.CursorShape.OpenHandCursor,
+    "line": Qt.CursorShape.OpenHandCursor,
 }
 
 

@@ -1,0 +1,62 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
+"""The plan of a roof whose falls give no surface yet: its outline, what was placed, and what is wrong."""
+
+from glacis.core.model.document import RoofArea
+from glacis.core.model.falls import Falls
+from glacis.core.model.geometry import Point
+from glacis.report.charts.falls_plan import falls_fit, flat, thing_marks
+from glacis.report.charts.plan_marks import fault_marks
+from glacis.report.scene import CUT, FACE, Hot, Item, Patch, Scene, Size, Text, wrapped
+
+HOW = "Press Outlet, then a place on the roof; or Gutter, then an edge. Everything else follows."
+
+
+def falls_empty_scene(
+    area: RoofArea,
+    falls: Falls | None,
+    words: str,
+    marked: tuple[Point | None, Point | None, str],
+    size: Size,
+) -> Scene:
+    """The outline with what was placed.
+
+    Args:
+        area: as stated.
+        falls: as stated; None for none.
+        words: what is wrong or missing.
+        marked: a faulty place, the first end of a line being drawn, the id of what is chosen.
+        size: of the drawing.
+    """
+    fit = falls_fit(area.outline, size)
+    fault, first, chosen = marked
+    items: list[Item] = [Patch(flat(fit, area.outline), "paper", "ink", CUT)]
+    items += [Patch(flat(fit, hole.outline), "kerb", "ink", FACE) for hole in area.holes]
+    hot: list[Hot] = []
+    if falls is not None:
+        marks, hot = thing_marks(falls, fit, chosen)
+        items += marks
+    if first is not None:
+        x, y = fit.point(*first)
+        items.append(Patch((x - 3, y - 3, x + 3, y - 3, x + 3, y + 3, x - 3, y + 3), "accent"))
+    if fault is not None:
+        items += fault_marks(fault, fit)
+    left, room, y = size[0] - 206, 194.0, 26.0
+    for line in wrapped(words, room, 13):
+        items.append(Text(left, y, line, 13, "ink", "start", "semibold"))
+        y += 18
+    for line in _lines(HOW, room):
+        items.append(Text(left, y, line, 12, "second"))
+        y += 17
+    return Scene(size[0], size[1], tuple(items), tuple(hot))
+
+
+def _lines(words: str, room: float) -> list[str]:
+    """Words in as many lines as they take."""
+    lines = [""]
+    for word in words.split():
+        longer = f"{lines[-1]} {word}".strip()
+        if len(wrapped(longer, room, 12)) > 1:
+            lines.append(word)
+        else:
+            lines[-1] = longer
+    return lines

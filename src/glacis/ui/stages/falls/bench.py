@@ -1,0 +1,307 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
+"""The Falls bench: place outlets and see the roof shaped, drained and flooded at once."""
+
+from functools import partial
+
+from PyQt6.QtCore import QPointF, QSize, Qt
+from PyQt6.QtGui import QKeyEvent
+from PyQt6.QtWidgets import QHBoxLayout, QStackedWidget, QToolButton
+
+from glacis.core.falls.change import remove_falls
+from glacis.core.falls.drawing import FALLS_DRAWING, FallsDrawing
+from glacis.core.falls.found import Drained, Undrained
+from glacis.core.units.format import with_unit
+from glacis.core.units.quantities import Quantity
+from glacis.report.plan import Fit
+from glacis.report.scene import Hot, saying
+from glacis.ui.bench import Bench, view_buttons
+from glacis.ui.desk import Desk
+from glacis.ui.drawing.canvas import Canvas
+from glacis.ui.stages.falls.hand import TOOLS, FallsHand
+from glacis.ui.stages.falls.strips import FallsStrip, ThingStrip
+from glacis.ui.widgets.field_grid import chooser
+from glacis.ui.widgets.labels import label, rich, tight
+
+VIEWS = (
+    ("thickness", "Thickness", "Contours of the finished surface; drag outlets and overflows (1)"),
+    ("blocked", "Blocked", "Water that stands when outlets are blocked (2)"),
+)
+VIEW_KEYS = {Qt.Key.Key_1: "thickness", Qt.Key.Key_2: "blocked"}
+WORDS = {
+    "thickness": "Drag an outlet and everything follows; drag on the roof for a section. Low edges, wet "
+    "sheets and rooflights: guard them before anybody walks here.",
+    "blocked": "Still water with outlets blocked. Whether a deck that sags runs away under it is for the "
+    "structural engineer to judge.",
+    "outlet": "Press on the roof where the outlet comes; Escape leaves.",
+    "overflow": "Press the edge where the overflow comes; Escape leaves.",
+    "gutter": "Press the edge that the gutter comes along; Escape leaves.",
+    "valley": "Press one end of the valley, then the other; Escape leaves.",
+}
+
+
+class FallsBench(Bench):
+    """The plan with its contours, a section below, and what is stated of them."""
+
+    def __init__(self, desk: Desk) -> None:
+        super().__init__(desk, "Falls")
+        self._view = "thickness"
+        self._case = -1
+        self._last: tuple[str, Drained, FallsDrawing] | None = None
+        self.canvas = Canvas("Plan of the falls", QSize(400, 240))
+        self.hand = FallsHand(desk, self._fit, self)
+        self.views = view_buttons(self, VIEWS, self.show_view)
+        self.cases = chooser("Which outlets are blocked", ())
+        self.cases.activated.connect(self._choose_case)
+        self.controls.addWidget(self.cases)
+        self.tools: dict[str, QToolButton] = {}
+        for tool, words, tip, _letter in TOOLS:
+            button = QToolButton()
+            button.setText(words)
+            button.setCheckable(True)
+            button.setToolTip(tip)
+            button.clicked.connect(partial(self._take_tool, tool))
+            self.controls.addWidget(button)
+            self.tools[tool] = button
+        self.canvas.pressed.connect(self._press)
+        self.canvas.dragged.connect(self._move)
+        self.canvas.released.connect(self._release)
+        self.canvas.hovered.connect(self._hover)
+        self.canvas.key.connect(self._key)
+        self.column.addWidget(self.canvas, 5)
+        self.setFocusProxy(self.canvas)
+        self.section = Canvas("Section through the falls", QSize(400, 90))
+        self.section.setMaximumHeight(150)
+        self.column.addWidget(self.section, 1)
+        self._why = label(kind="second small", wrap=True)
+        self.column.addWidget(self._why)
+        self.strip = FallsStrip(desk, self.hand)
+        self.thing = ThingStrip(desk, self.hand)
+        self.strips = QStackedWidget()
+        for strip in (self.strip, self.thing):
+            strip.said.connect(self.said)
+            self.strips.addWidget(strip)
+        row = tight(QHBoxLayout(), (0, 0, 0, 0), 0)
+        row.addWidget(self.strips, 1)
+        self.column.addLayout(row)
+        self.hand.changed.connect(self.refresh)
+        self.hand.said.connect(self.said)
+
+    def show_view(self, name: str) -> None:
+        """Show the thickness, or the water that stands."""
+        self._view = name
+        self.refresh()
+
+    def take_falls_away(self) -> None:
+        """Leave the selected area as flat as its deck."""
+        area = self.hand.area
+        if area is not None and self.hand.falls is not None:
+            self.desk.act("Take the falls away", lambda p: remove_falls(p, area.id))
+
+    def refresh(self) -> None:
+        """Show the selected area's falls as they are."""
+        self._take_marked()
+        self.hand.check()
+        self.views[self._view].setChecked(True)
+        for tool, button in self.tools.items():
+            button.setChecked(tool == self.hand.tool)
+            button.setEnabled(self.hand.area is not None)
+        thing = self.hand.thing is not None
+        self.strips.setCurrentWidget(self.thing if thing else self.strip)
+        self.strips.setVisible(self.hand.area is not None)
+        (self.thing if thing else self.strip).refresh()
+        self._why.setText(rich(WORDS[self.hand.tool or self._view]))
+        self._show()
+
+    def _take_marked(self) -> None:
+        """Take in the hand what a finding has just pointed at."""
+        place = self.desk.marked
+        if place is not None and place.kind == "outlet" and place.ids:
+            self.hand.chosen = place.ids[0]
+
+    def _show(self) -> None:
+        area, palette = self.desk.area, self.desk.palette
+        if area is None:
+            self.say(self.empty_words())
+            for canvas in (self.canvas, self.section):
+                canvas.show_scene(saying(self.empty_words()), palette)
+            return
+        found = area.roof.drained
+        if isinstance(found, Drained):
+            drawing = self.desk.value(FALLS_DRAWING, area.roof.area.id)
+            if drawing is not None:
+                self._last = (area.roof.area.id, found, drawing)
+                self._show_drained(found, drawing)
+        else:
+            self._show_undrained(found)
+
+    def _show_drained(self, found: Drained, drawing: FallsDrawing) -> None:
+        from glacis.report.charts.falls_plan import FallsView, falls_plan_scene
+
+        area, palette, system = self.desk.area, self.desk.palette, self.desk.system
+        if area is None:
+            return
+        self._fill_cases(found)
+        case = self.case_in(found) if self._view == "blocked" else -1
+        view = FallsView(
+            roof=area.roof, found=found, contours=drawing.contours, obstacles=drawing.obstacles,
+            system=system, case=found.cases[case] if case >= 0 else None,
+            water=drawing.waters[case] if case >= 0 else (), chosen=self.hand.chosen,
+            section=self._section_ends(found),
+        )  # fmt: skip
+        fit = self.hand.held_fit
+        self.canvas.show_scene(lambda w, h: falls_plan_scene(view, (w, h), fit), palette)
+        self._show_section(found, drawing, case)
+        fall = with_unit(found.least_fall, Quantity.FALL, system)
+        parts = [f"least fall {fall}"]
+        if area.roof.taper is not None:
+            spread = area.roof.taper.spread
+            least, most = (
+                with_unit(t, Quantity.THICKNESS, system) for t in (spread.least, spread.most)
+            )
+            parts.insert(0, f"{least} to {most}")
+            parts.append(f"U {with_unit(area.roof.transmittance, Quantity.TRANSMITTANCE, system)}")
+        self.say(" · ".join(parts))
+
+    def _show_section(self, found: Drained, drawing: FallsDrawing, case: int) -> None:
+        from glacis.core.falls.contours import section_of
+        from glacis.report.charts.falls_section import falls_section_scene
+
+        start, end = self._section_ends(found)
+        cuts = section_of(found, drawing.least, start, end)
+        waters = self._waters(found, drawing, case, (start, end)) if case >= 0 else ()
+        system = self.desk.system
+        self.section.show_scene(
+            lambda w, h: falls_section_scene(cuts, waters, (w, h), system), self.desk.palette
+        )
+
+    def _waters(
+        self,
+        found: Drained,
+        drawing: FallsDrawing,
+        case: int,
+        ends: tuple[tuple[float, float], ...],
+    ) -> tuple[tuple[float, float, float], ...]:
+        """Where along the section which catchment's water stands, and how high."""
+        from glacis.core.falls.contours import catchments_along
+
+        levels = {pool.owner: pool.level for pool in found.cases[case].pools}
+        runs = catchments_along(found, ends[0], ends[1])
+        over = drawing.least - found.heights.least
+        return tuple((a, b, levels[owner] + over) for a, b, owner in runs if owner in levels)
+
+    def _section_ends(self, found: Drained) -> tuple[tuple[float, float], tuple[float, float]]:
+        """The line drawn by hand, or one through the first outlet along the longer side."""
+        if self.hand.section is not None:
+            return self.hand.section
+        xs, ys = [x for x, _ in found.area.outline], [y for _, y in found.area.outline]
+        at = (sum(xs) / len(xs), sum(ys) / len(ys))
+        if found.stated.outlets:
+            at = found.stated.outlets[0].at
+        if max(xs) - min(xs) >= max(ys) - min(ys):
+            return (min(xs), at[1]), (max(xs), at[1])
+        return (at[0], min(ys)), (at[0], max(ys))
+
+    def _show_undrained(self, found: Undrained | None) -> None:
+        from glacis.report.charts.falls_empty import falls_empty_scene
+
+        area, palette = self.desk.area, self.desk.palette
+        if area is None:
+            return
+        roof = area.roof
+        words = found.why if found is not None else "No falls stated yet."
+        self.say(words)
+        self.cases.setVisible(False)
+        marked = found.at if found is not None else None
+        falls, chosen, first = self.hand.falls, self.hand.chosen, self.hand.first
+        self.canvas.show_scene(
+            lambda w, h: falls_empty_scene(
+                roof.area, falls, words, (marked, first, chosen), (w, h)
+            ),
+            palette,
+        )
+        self.section.show_scene(
+            saying("The section follows as soon as the roof drains.", 12), palette
+        )
+
+    def _fill_cases(self, found: Drained) -> None:
+        names = [
+            "all outlets" if len(case.blocked) > 1 else found.drains[case.blocked[0]].name
+            for case in found.cases
+        ]
+        shown = [self.cases.itemText(k) for k in range(self.cases.count())]
+        if shown != names:
+            self.cases.clear()
+            self.cases.addItems(names)
+        self.cases.setVisible(self._view == "blocked" and len(names) > 1)
+        if names:
+            self.cases.setCurrentIndex(self.case_in(found))
+
+    def case_in(self, found: Drained) -> int:
+        """Which case is looked at: the chosen one, else the worst; −1 where there is none."""
+        if 0 <= self._case < len(found.cases):
+            return self._case
+        worst = found.worst
+        return found.cases.index(worst) if worst is not None else len(found.cases) - 1
+
+    def _choose_case(self, index: int) -> None:
+        self._case = index
+        self.refresh()
+
+    def _take_tool(self, tool: str, _on: bool = False) -> None:
+        self.hand.take(tool)  # type: ignore[arg-type]
+
+    def _fit(self) -> Fit:
+        from glacis.report.charts.falls_plan import falls_fit
+
+        area = self.hand.area
+        outline = area.outline if area is not None else ((0.0, 0.0), (1.0, 1.0))
+        return falls_fit(outline, (float(self.canvas.width()), float(self.canvas.height())))
+
+    def _press(self, hot: Hot | None, at: QPointF) -> None:
+        self.hand.press(hot, at)
+
+    def _move(self, at: QPointF, modifiers: Qt.KeyboardModifier) -> None:
+        self.hand.move(at, modifiers)
+        if self.hand.is_dragging:
+            self.canvas.set_note(at, self._note())
+
+    def _note(self) -> str:
+        area, system = self.desk.area, self.desk.system
+        if area is None or not isinstance(area.roof.drained, Drained):
+            return "does not drain"
+        lines = [f"least fall {with_unit(area.roof.drained.least_fall, Quantity.FALL, system)}"]
+        if area.roof.taper is not None:
+            lines += [
+                f"mean {with_unit(area.roof.taper.spread.mean, Quantity.THICKNESS, system)}",
+                f"U {with_unit(area.roof.transmittance, Quantity.TRANSMITTANCE, system)}",
+            ]
+        return "\n".join(lines)
+
+    def _release(self, _at: QPointF) -> None:
+        self.canvas.set_note(None)
+        self.hand.release()
+
+    def _hover(self, at: QPointF, _modifiers: object) -> None:
+        """The thickness under the pointer."""
+        area = self.desk.area
+        found = area.roof.drained if area else None
+        if area is None or not isinstance(found, Drained) or self._last is None:
+            return
+        fit = self._fit()
+        spot = (at.x() - fit.x) / fit.scale, (fit.y - at.y()) / fit.scale
+        level = found.over_deck_at(spot)
+        if level != level:
+            self.canvas.set_note(None)
+            return
+        thickness = level + self._last[2].least
+        self.canvas.set_note(at, with_unit(thickness, Quantity.THICKNESS, self.desk.system))
+
+    def _key(self, event: QKeyEvent) -> None:
+        key = Qt.Key(event.key())
+        if key in VIEW_KEYS:
+            self.show_view(VIEW_KEYS[key])
+        elif key == Qt.Key.Key_B and self._view == "blocked" and self.cases.count():
+            self._choose_case((self.cases.currentIndex() + 1) % self.cases.count())
+        elif not self.hand.key(key, event.modifiers()):
+            return
+        event.accept()

@@ -1,0 +1,207 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
+"""The strips under the plan of the falls: what holds for the whole area, and for the thing in the hand."""
+
+from functools import partial
+
+from msgspec.structs import replace
+from PyQt6.QtCore import pyqtSignal
+from PyQt6.QtWidgets import QCheckBox, QLineEdit, QPushButton, QWidget
+
+from glacis.core.falls.change import change_falls
+from glacis.core.model.falls import Falls, LevelLine, Outlet, Overflow
+from glacis.core.units.quantities import Quantity
+from glacis.core.units.ranges import ranges_of
+from glacis.ui.desk import Desk
+from glacis.ui.stages.falls.hand import FallsHand
+from glacis.ui.widgets.field_grid import chooser, field_grid
+from glacis.ui.widgets.unit_field import UnitField
+
+WIDTH = 84
+MEANS = (
+    ("Tapered boards", "tapered"), ("Screed", "screed"), ("Sprayed foam", "foam"),
+    ("Sloped structure", "structure"), ("Firrings, filled", "firrings"),
+)  # fmt: skip
+DIRECTIONS = (("4 ways", "four"), ("8 ways", "eight"), ("square to walls", "square"))
+RISKS = (
+    ("at eaves × 1", "eaves"), ("over entrances × 1.5", "entrance"), ("inside × 2", "inner"),
+    ("special × 3", "special"),
+)  # fmt: skip
+FIELDS = (
+    ("fall", "Fall of every facet", Quantity.FALL),
+    ("along", "Fall along the valley, 0 for facets of one fall", Quantity.FALL),
+    ("rain", "Rain to drain", Quantity.RAIN_RATE),
+    ("upstand", "Top of the upstands above the lowest outlet", Quantity.THICKNESS),
+    ("allowance", "Load of water that the structure may bear", Quantity.AREA_MASS),
+    ("wall_above", "Area of walls that drain onto the roof", Quantity.AREA),
+)
+
+
+class FallsStrip(QWidget):
+    """How the falls of the area are made, and the rain they meet."""
+
+    said = pyqtSignal(str, bool)
+
+    def __init__(self, desk: Desk, hand: FallsHand) -> None:
+        super().__init__()
+        self._desk = desk
+        self._hand = hand
+        self.fields: dict[str, UnitField] = {}
+        for key, words, quantity in FIELDS:
+            field = UnitField(words, quantity, WIDTH).bounded(ranges_of(Falls)[key])
+            field.committed.connect(partial(self._take, key))
+            field.said.connect(self.said)
+            self.fields[key] = field
+        self.means = chooser("What makes the falls", MEANS)
+        self.directions = chooser("Directions that facets face", DIRECTIONS)
+        self.layer = chooser("Layer that makes the falls", ())
+        self.risk = chooser("What a flood would harm", RISKS)
+        for key, box in (
+            ("means", self.means), ("directions", self.directions), ("layer", self.layer), ("risk", self.risk),
+        ):  # fmt: skip
+            box.activated.connect(partial(self._choose, key))
+            box.setMaximumWidth(170)
+        f = self.fields
+        first = (
+            ("Made by", self.means), ("Fall", f["fall"]), ("Along", f["along"]), ("Rain", f["rain"]),
+            ("Upstand", f["upstand"]),
+        )  # fmt: skip
+        second = (
+            ("Layer", self.layer), ("Faces", self.directions), ("Walls", f["wall_above"]), ("Place", self.risk),
+            ("May bear", f["allowance"]),
+        )  # fmt: skip
+        field_grid(self, (first, second))
+
+    def refresh(self) -> None:
+        """Show what is stated, or what would be."""
+        area = self._hand.area
+        falls = self._hand.falls or Falls(area=area.id if area else "")
+        for key, field in self.fields.items():
+            field.show_value(getattr(falls, key), self._desk.system)
+        self._fill_layers()
+        for key, box in (
+            ("means", self.means), ("directions", self.directions), ("layer", self.layer), ("risk", self.risk),
+        ):  # fmt: skip
+            box.setCurrentIndex(max(0, box.findData(getattr(falls, key))))
+        self.layer.setEnabled(falls.means != "structure")
+
+    def _fill_layers(self) -> None:
+        found = self._desk.area
+        layers = found.roof.layers if found else ()
+        entries = [("outermost insulation", "")]
+        entries += [(x.name, x.id) for x in layers if x.thickness > 0 and x.kind == "solid"]
+        shown = [
+            (self.layer.itemText(k), self.layer.itemData(k)) for k in range(self.layer.count())
+        ]
+        if shown != entries:
+            self.layer.clear()
+            for words, data in entries:
+                self.layer.addItem(words, data)
+
+    def _act(self, **values: object) -> bool:
+        area = self._hand.area
+        if area is None:
+            return False
+        return self._desk.act(
+            "Change falls",
+            lambda p: change_falls(p, area.id, lambda f: replace(f, **values)),
+        )
+
+    def _take(self, key: str, value: float) -> None:
+        if not self._act(**{key: value}):
+            self.fields[key].refuse()
+
+    def _choose(self, key: str, _index: int) -> None:
+        box = {
+            "means": self.means,
+            "directions": self.directions,
+            "layer": self.layer,
+            "risk": self.risk,
+        }[key]
+        self._act(**{key: box.currentData()})
+        self.refresh()
+
+
+THING_FIELDS = (
+    ("raised", "Surface there above the lowest outlet", Quantity.THICKNESS),
+    ("sill", "Sill above the lowest outlet", Quantity.THICKNESS),
+    ("diameter", "Mouth of the outlet", Quantity.THICKNESS),
+    ("width", "Width of the opening", Quantity.THICKNESS),
+    ("height", "Height of the opening", Quantity.THICKNESS),
+)
+
+
+class ThingStrip(QWidget):
+    """Name and figures of the outlet, line or overflow in the hand."""
+
+    said = pyqtSignal(str, bool)
+
+    def __init__(self, desk: Desk, hand: FallsHand) -> None:
+        super().__init__()
+        self._desk = desk
+        self._hand = hand
+        self.name = QLineEdit()
+        self.name.setAccessibleName("Name of it")
+        self.name.setToolTip("Name: Return takes it")
+        self.name.setMinimumWidth(120)
+        self.name.editingFinished.connect(self._take_name)
+        self.fields: dict[str, UnitField] = {}
+        bounds = {**ranges_of(LevelLine), **ranges_of(Outlet), **ranges_of(Overflow)}
+        for key, words, quantity in THING_FIELDS:
+            field = UnitField(words, quantity, WIDTH).bounded(bounds[key])
+            field.committed.connect(partial(self._take, key))
+            field.said.connect(self.said)
+            self.fields[key] = field
+        self.grate = QCheckBox("leaf grate")
+        self.grate.setToolTip("A grate over the outlet lets half of the flow pass")
+        self.grate.clicked.connect(lambda on: self._hand.change(grate=on))
+        self.sides = QCheckBox("from both sides")
+        self.sides.setToolTip("Whether water comes to the line from both sides")
+        self.sides.clicked.connect(lambda on: self._hand.change(both_sides=on))
+        self.remove = QPushButton("Take it out")
+        self.remove.setToolTip("Take it out (Delete); undo brings it back")
+        self.remove.clicked.connect(hand.remove)
+        f = self.fields
+        row = (
+            ("Name", self.name), ("Raised", f["raised"]), ("Sill", f["sill"]), ("Mouth", f["diameter"]),
+            ("Width", f["width"]), ("Height", f["height"]), ("", self.grate),
+        )  # fmt: skip
+        grid, self._labels = field_grid(self, (row,))
+        grid.addWidget(self.sides, 0, 14)
+        grid.addWidget(self.remove, 0, 15)
+
+    def refresh(self) -> None:
+        """Show what is in the hand."""
+        thing = self._hand.thing
+        if thing is None:
+            return
+        if not (self.name.hasFocus() and self.name.isModified()):
+            self.name.setText(thing.name)
+            self.name.setCursorPosition(0)
+        words = {
+            "raised": "Raised",
+            "sill": "Sill",
+            "diameter": "Mouth",
+            "width": "Width",
+            "height": "Height",
+        }
+        for key, field in self.fields.items():
+            value = getattr(thing, key, None)
+            field.setVisible(value is not None)
+            self._labels[words[key]].setVisible(value is not None)
+            if value is not None:
+                field.show_value(value, self._desk.system)
+        self.grate.setVisible(isinstance(thing, Outlet))
+        self.sides.setVisible(isinstance(thing, LevelLine))
+        self.grate.setChecked(isinstance(thing, Outlet) and thing.grate)
+        self.sides.setChecked(isinstance(thing, LevelLine) and thing.both_sides)
+
+    def _take(self, key: str, value: float) -> None:
+        if not self._hand.change(**{key: value}):
+            self.fields[key].refuse()
+
+    def _take_name(self) -> None:
+        thing, name = self._hand.thing, self.name.text().strip()
+        if thing is not None and name and name != thing.name:
+            self._hand.change(name=name)
+        self.name.setModified(False)
+        self.refresh()
