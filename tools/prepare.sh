@@ -38,3 +38,4 @@ if [ ! -f "$stamp" ] || [ "$(cat "$stamp")" != "$wanted" ]; then
   .venv/bin/python -m pip install -q --disable-pip-version-check --no-deps --no-build-isolation -e .
   printf '%s' "$wanted" >"$stamp"
 fi
+.venv/bin/python -m glacis.session.kernels

@@ -89,6 +89,9 @@ def test_conversion_goes_there_and_back(quantity, system, value):
 def test_what_is_shown_reads_back_to_the_digits_shown(quantity, system, value):
     shown = with_unit(value, quantity, system)
     again = parse(shown, quantity, system).value
+    if quantity is Quantity.FALL and system == "si":
+        assert with_unit(again, quantity, system) == shown
+        return
     assert number(again, quantity, system) == number(value, quantity, system)
 
 

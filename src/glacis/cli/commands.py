@@ -19,6 +19,7 @@ from glacis.files.libraries import load_library
 from glacis.files.project_file import load
 from glacis.report.offers import Export, exports
 from glacis.report.results import results_json
+from glacis.session.kernels import make_ready
 from glacis.session.project_session import ProjectSession
 
 
@@ -47,6 +48,7 @@ def build_parser(offered: tuple[Export, ...]) -> argparse.ArgumentParser:
 
 def run(words: list[str], stages: tuple[Stage, ...] = STAGES) -> int:
     """Carry out one command."""
+    make_ready()
     offered = exports(stages)
     options = build_parser(offered).parse_args(words)
     try:

@@ -2,10 +2,12 @@
 """Where compiled kernels are kept: in a folder of the user's cache that belongs to these very sources.
 
 The compiler looks at the file of a kernel, not at those of the kernels it calls; so the folder is named by
-all of them together. Without such a folder nothing is kept.
+all of them together. Compiling takes half a minute, once. A window that finds them not compiled yet goes on
+with the same functions in plain Python, slower, while another process compiles them for the next time.
 """
 
 import os
+import sys
 from hashlib import sha256
 from pathlib import Path
 
@@ -13,15 +15,71 @@ from glacis.session.places import cache_folder
 
 KEPT_IN = "NUMBA_CACHE_DIR"
 """The variable that the compiler reads; worker processes inherit it."""
+PLAIN = "NUMBA_DISABLE_JIT"
+"""Set to 1, kernels run in plain Python."""
+DONE = "complete"
+"""Name of the file that says that all kernels are compiled."""
 
 
-def keep_kernels() -> None:
-    """Have kernels kept from now on, unless somebody has said where already."""
+def keep_kernels() -> Path:
+    """Have kernels kept from now on, unless somebody has said where already; gives the folder."""
     if KEPT_IN not in os.environ:
         os.environ[KEPT_IN] = str(cache_folder() / "kernels" / _name())
+    return Path(os.environ[KEPT_IN])
 
 
 def _name() -> str:
     core = Path(__file__).parent.parent / "core"
     sources = (core / "compiled.py", *sorted(core.glob("*/engine/*.py")))
     return sha256(b"".join(source.read_bytes() for source in sources)).hexdigest()[:16]
+
+
+def make_ready() -> bool:
+    """Keep kernels, and use plain Python where they are not compiled yet; gives whether they are."""
+    ready = (keep_kernels() / DONE).exists()
+    if not ready:
+        os.environ.setdefault(PLAIN, "1")
+    return ready
+
+
+def compile_elsewhere() -> None:
+    """Have another process compile what is not compiled; it outlives this one."""
+    import subprocess
+
+    surroundings = {name: value for name, value in os.environ.items() if name != PLAIN}
+    subprocess.Popen(
+        [sys.executable, "-m", "glacis.session.kernels"],
+        env=surroundings,
+        stdin=subprocess.DEVNULL,
+        stdout=subprocess.DEVNULL,
+        stderr=subprocess.DEVNULL,
+        start_new_session=True,
+    )
+
+
+def load_beside() -> None:
+    """Load the compiled kernels in a thread of their own, before somebody waits for them."""
+    from threading import Thread
+
+    def load() -> None:
+        from glacis.core.falls.warm import call_every_kernel
+
+        call_every_kernel()
+
+    Thread(target=load, name="kernels").start()
+
+
+def compile_kernels() -> None:
+    """Compile all kernels that are not kept yet, and say so in their folder."""
+    folder = keep_kernels()
+    if (folder / DONE).exists():
+        return
+    from glacis.core.falls.warm import call_every_kernel
+
+    call_every_kernel()
+    folder.mkdir(parents=True, exist_ok=True)
+    (folder / DONE).touch()
+
+
+if __name__ == "__main__":
+    compile_kernels()

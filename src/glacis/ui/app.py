@@ -16,6 +16,7 @@ from glacis.core.stages import STAGES, Stage
 from glacis.demo.shipped import shipped_demo
 from glacis.files.libraries import load_library, load_sites
 from glacis.session.journal import Recovered, discard, orphans
+from glacis.session.kernels import compile_elsewhere, load_beside, make_ready
 from glacis.session.places import config_folder, journal_folder
 from glacis.session.project_session import ProjectSession, Surroundings
 from glacis.session.settings import load_settings
@@ -105,6 +106,7 @@ def run_window(
 ) -> int:
     """Open the window, tell ``shown`` of it, and stay until it is closed."""
     QGuiApplication.setDesktopFileName("glacis")
+    compiled = make_ready()
     application = QApplication([*sys.argv[:1], *QT_ARGUMENTS])
     application.setApplicationName("Glacis")
     journals = journal_folder()
@@ -113,6 +115,10 @@ def run_window(
     window.seen.connect(gc.enable)
     window.seen.connect(lambda: _put_icon(application))
     window.seen.connect(lambda: offer_recovery(window, journals))
+    if not compiled:
+        window.seen.connect(compile_elsewhere)
+    elif window.desk.project.falls:
+        window.seen.connect(load_beside)
     window.show()
     if shown is not None:
         shown(window)

@@ -48,11 +48,20 @@ class Analyser:
     def analyse(self, project: Project, scope: Scope = "all") -> Results:
         """All results of ``project``, or figures without findings.
 
+        Figures of areas with falls wait until they are asked for, where no findings are wanted: what
+        their surface needs takes longer to load than a window to open.
+
         Raises:
             MissingReference: where an area names an assembly or zone that does not exist.
         """
         results = self._results(project, self._memo, scope)
-        _ = results.areas, results.whole
+        if scope == "all":
+            _ = results.areas, results.whole
+            return results
+        fallen = {falls.area for falls in project.falls}
+        for area in project.areas:
+            if area.id not in fallen:
+                results.of(area.id)
         return results
 
     def preview(self, project: Project) -> Results:

@@ -20,7 +20,7 @@ STEPS = {"si": (0.005, 0.01, 0.02, 0.05, 0.1, 0.2, 0.5, 1.0), "us": tuple(
 MOST_BANDS = 9
 """Bands in a drawing at most; our judgement: as many tints as are told apart."""
 FAR = 1e6
-"""Farther than any roof reaches [m]."""
+"""Farther than any roof reaches [m]; our judgement."""
 
 
 class Band(Struct, frozen=True):

@@ -29,6 +29,7 @@ from glacis.core.model.document import RoofArea
 from glacis.core.model.falls import Falls, LevelLine, Outlet, Overflow
 
 MILLI = 1000.0
+"""By definition."""
 LEVEL = 1e-6
 """Heights closer than this are one [m]; our judgement."""
 

@@ -264,29 +264,65 @@ def _lines(
 ) -> tuple[list[Line], float]:
     """Creases and walls below falls, and the greatest step at a crease [m]."""
     there = {(start, end): group for start, end, group in net.tolist()}
-    lines, step = [], 0.0
+    pairs: dict[tuple[int, int], list[tuple[int, int]]] = defaultdict(list)
     for (start, end), group in there.items():
-        other = there.get((end, start))
-        if other is not None and start > end:
-            continue
-        (ax, ay), (bx, by) = corners[start], corners[end]
-        length = float(np.hypot(bx - ax, by - ay))
-        ux, uy = float(bx - ax) / length, float(by - ay) / length
-        own = planes[group]
-        fall = abs(float(own[0] * ux + own[1] * uy))
-        ends = (float(ax), float(ay)), (float(bx), float(by))
-        (x0, y0), (x1, y1) = ends
-        levels = (float(own @ (x0, y0, 1.0)), float(own @ (x1, y1, 1.0)))
-        if other is None:
-            if own[0] * uy - own[1] * ux < -ALIKE:
-                lines.append(Line(*ends, None, fall, levels, (int(owners[group]),) * 2))
-            continue
-        jump = planes[other] - own
-        step = max(step, *(abs(float(jump[0] * x + jump[1] * y + jump[2])) for x, y in ends))
-        bend = float(jump[0] * uy - jump[1] * ux)
-        apart = owners[group] != owners[other]
-        if abs(bend) > ALIKE or apart:
-            kind: Crease = "parting" if abs(bend) <= ALIKE else "valley" if bend > 0 else "ridge"
-            pair = (int(owners[group]), int(owners[other]))
-            lines.append(Line(*ends, kind, fall, levels, pair))
+        other = there.get((end, start), -1)
+        if other < 0 or start < end:
+            pairs[(group, other) if other < 0 or group < other else (other, group)].append(
+                (start, end) if other < 0 or group < other else (end, start)
+            )
+    lines, step = [], 0.0
+    for (group, other), sides in pairs.items():
+        for start, end in _straightened(sides, corners):
+            line, least = _line(corners[start], corners[end], planes, owners, (group, other))
+            step = max(step, least)
+            if line is not None:
+                lines.append(line)
     return lines, step
+
+
+def _straightened(sides: list[tuple[int, int]], corners: np.ndarray) -> Iterator[tuple[int, int]]:
+    """Sides that run straight on from one to the next, as one."""
+    after = dict(sides)
+    firsts = set(after) - set(after.values()) or set(list(after)[:1])
+    for first in firsts:
+        start, here = first, after.pop(first)
+        while here in after:
+            following = after.pop(here)
+            u, v = corners[here] - corners[start], corners[following] - corners[here]
+            if abs(u[0] * v[1] - u[1] * v[0]) > TOGETHER * float(np.hypot(*u)):
+                yield start, here
+                start = here
+            here = following
+            if here == first:
+                break
+        yield start, here
+
+
+def _line(
+    start: np.ndarray,
+    end: np.ndarray,
+    planes: np.ndarray,
+    owners: np.ndarray,
+    groups: tuple[int, int],
+) -> tuple[Line | None, float]:
+    """A crease or a wall below a fall, and the step at it [m]; None for a seam that is neither."""
+    group, other = groups
+    length = float(np.hypot(*(end - start)))
+    ux, uy = float(end[0] - start[0]) / length, float(end[1] - start[1]) / length
+    own = planes[group]
+    fall = abs(float(own[0] * ux + own[1] * uy))
+    ends = (float(start[0]), float(start[1])), (float(end[0]), float(end[1]))
+    levels = (float(own @ (*ends[0], 1.0)), float(own @ (*ends[1], 1.0)))
+    if other < 0:
+        runs_to_it = own[0] * uy - own[1] * ux < -ALIKE
+        pair = (int(owners[group]),) * 2
+        return (Line(*ends, None, fall, levels, pair) if runs_to_it else None), 0.0
+    jump = planes[other] - own
+    step = max(abs(float(jump @ (x, y, 1.0))) for x, y in ends)
+    bend = float(jump[0] * uy - jump[1] * ux)
+    if abs(bend) <= ALIKE and owners[group] == owners[other]:
+        return None, step
+    kind: Crease = "parting" if abs(bend) <= ALIKE else "valley" if bend > 0 else "ridge"
+    pair = (int(owners[group]), int(owners[other]))
+    return Line(*ends, kind, fall, levels, pair), step

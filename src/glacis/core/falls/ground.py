@@ -9,12 +9,12 @@ from itertools import chain
 
 import numpy as np
 import shapely
-from msgspec import Struct
 from shapely.affinity import rotate
 from shapely.geometry import MultiPolygon, Polygon
 from shapely.geometry.polygon import orient
 
 from glacis.core.errors import ValueRefused
+from glacis.core.falls.arrays import Arrayed
 from glacis.core.falls.engine.cells import CORNERS
 from glacis.core.falls.engine.sights import CONVEX, NEAR, OPEN, REFLEX, is_within, sights, touch
 from glacis.core.falls.sources import Point
@@ -29,7 +29,7 @@ SPECK = 1e-6
 """Area below which a part of the plan is none [m²]; our judgement: a square millimetre."""
 
 
-class Ground(Struct, frozen=True):
+class Ground(Arrayed, frozen=True, eq=False):
     """A plan made ready.
 
     Attributes:
@@ -113,13 +113,17 @@ def _tiles(plan: Polygon, walls: np.ndarray, number: int) -> tuple[np.ndarray, n
         rotate(p, angle, origin=(0.0, 0.0), use_radians=True)
         for p in (*parts[convex], *chain(*cut))
     ]
-    tiles = np.zeros((len(whole), CORNERS, 2))
-    counts = np.zeros(len(whole), dtype=np.int64)
-    for k, tile in enumerate(whole):
-        corners = np.array(orient(tile).exterior.coords[:-1])
-        counts[k] = len(corners)
-        tiles[k, : len(corners)] = corners
-    return tiles, counts
+    rings = [ring for ring in map(_plain_ring, whole) if len(ring) > 2]
+    tiles = np.zeros((len(rings), CORNERS, 2))
+    for k, ring in enumerate(rings):
+        tiles[k, : len(ring)] = ring
+    return tiles, np.array([len(ring) for ring in rings])
+
+
+def _plain_ring(tile: Polygon) -> list[Point]:
+    """The corners of a tile, anticlockwise, without those that lie on each other."""
+    ring = orient(tile).exterior.coords[:-1]
+    return [at for k, at in enumerate(ring) if _length(ring[k - 1], at) > NEAR]
 
 
 def _joined(obstacles: tuple[Ring, ...], gap: float) -> Polygon:

@@ -4,17 +4,17 @@
 from collections.abc import Callable
 
 import numpy as np
-from msgspec import Struct
 
+from glacis.core.falls.arrays import Arrayed
 from glacis.core.falls.surface import Cells
 
-NODES, WEIGHTS = np.polynomial.legendre.leggauss(8)
-"""Gauss and Legendre's rule: exact for polynomials of degree 15."""
+NODES, WEIGHTS = np.polynomial.legendre.leggauss(16)
+"""Gauss and Legendre's rule: exact for polynomials of degree 31."""
 FEW = 0.02
-"""Spread of R under which the mean of 1/R is a series [-]; by our trials both agree to 1e-12 there."""
+"""Spread of R under which the mean of 1/R is a series [-]; our judgement: by trial both agree to 1e-12 there."""
 
 
-class Spread(Struct, frozen=True):
+class Spread(Arrayed, frozen=True, eq=False):
     """How thick a layer is where: triangles that cover a plan.
 
     Attributes:

@@ -11,6 +11,7 @@ from glacis.core.falls.ground import Ground, holds, touched
 from glacis.core.falls.sources import Gauge, LineSource, Point, PointSource, Source
 
 UNREACHED = 1e300
+"""Above every level [m]; our judgement."""
 
 
 class PlaceRefused(ValueRefused):

@@ -13,9 +13,11 @@ from glacis.core.falls.integrals import Spread
 from glacis.core.falls.water import common_head
 
 MILLI = 1000.0
+"""By definition."""
 WATER = 1000.0
-"""Density of water [kg/m³]."""
+"""Density of water [kg/m³]; our judgement: as loads are taken."""
 UNBOUNDED = 1e300
+"""Above every level [m]; our judgement."""
 
 
 class Spill(Struct, frozen=True):

@@ -9,6 +9,7 @@ import numpy as np
 from msgspec import Struct
 
 from glacis.core.errors import GlacisError, ValueRefused
+from glacis.core.falls.arrays import Arrayed
 from glacis.core.falls.engine.cells import CORNERS, FIGURES, ORIGIN, OWNER, locate
 from glacis.core.falls.engine.envelope import all_views, candidates, lowest
 from glacis.core.falls.engine.views import limits_of, run_in, strip
@@ -21,7 +22,7 @@ from glacis.core.units.quantities import Quantity
 DRY = 1e-6
 """A source so much above the surface takes no water [m]; our judgement: less is rounding."""
 FIRST_ROOM = 1024
-"""Cells that room is made for at first, besides eight to a tile; it is doubled as often as needed."""
+"""Cells that room is made for at first, besides eight to a tile; our judgement: it is doubled as needed."""
 
 
 class Unreached(GlacisError):
@@ -41,7 +42,7 @@ class Unreached(GlacisError):
         self.area = area
 
 
-class Cells(Struct, frozen=True):
+class Cells(Arrayed, frozen=True, eq=False):
     """Convex cells in rows.
 
     Attributes:

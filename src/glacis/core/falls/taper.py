@@ -17,8 +17,8 @@ from glacis.core.heat.surfaces import Direction
 from glacis.core.model.document import Imperfections, Method
 
 NODES = 12
-"""Thicknesses at which U of a bridged roof is worked out in full; by our trials R between them is then
-right to 1e-9."""
+"""Thicknesses at which U of a bridged roof is worked out in full; our judgement: by trial R between them
+is then right to 1e-9."""
 EVEN = 1e-9
 """Spread of thickness under which a layer is even [m]; our judgement."""
 

@@ -34,6 +34,9 @@ def taper_working(layers: tuple[LayerData, ...], taper: Taper) -> Working:
         shown = put_in("{} − {}/{}", values, base, Quantity.RESISTANCE)
         steps.append(Step("R_0", "1/U_0 − t_0/λ", shown, base, Quantity.RESISTANCE, ANNEX))
     steps += _mean_steps(taper)
+    total = 1 / taper.transmittance
+    shown = put_in("1/{}", (taper.transmittance,), total, Quantity.RESISTANCE)
+    steps.append(Step("R", "1/U", shown, total, Quantity.RESISTANCE))
     rise = put_in("{}/{} − 1", (taper.of_mean, taper.transmittance), taper.error, Quantity.SHARE)
     steps += [
         Step("U_tm", "U of the mean thickness", "", taper.of_mean, u, "", "too low: not used"),

@@ -69,8 +69,8 @@ def _results(results: Results, area: str) -> dict[str, Any]:
             for thread in detail.controls
         },
         "insulation_ratio": roof.insulation_ratio,
-        "cost_per_m2": list(cost_of(roof.layers)),
-        "carbon_kg_m2": list(carbon_of(roof.layers)),
+        "cost_per_m2": list(cost_of(roof.built_layers)),
+        "carbon_kg_m2": list(carbon_of(roof.built_layers)),
         "thickness_m": roof.thickness,
         "weight_kg_m2": roof.weight,
     }

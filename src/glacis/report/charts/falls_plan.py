@@ -149,6 +149,8 @@ def _labels(view: FallsView, fit: Fit, taken: list[Bounds]) -> Iterator[Item]:
             if spot is None or spot[2] < room:
                 continue
             x, y, _ = spot
+            if _lies_on_edge(view.roof.area.outline, fit, x, y):
+                continue
             text = Text(x, y + 4, words, LABEL, "ink", "middle")
             bounds = text_bounds(text)
             if clear(bounds, taken):
@@ -157,6 +159,18 @@ def _labels(view: FallsView, fit: Fit, taken: list[Bounds]) -> Iterator[Item]:
                     box(bounds[0] + 1, bounds[1] + 1, bounds[2] - 1, bounds[3] - 1), "bench"
                 )
                 yield text
+
+
+def _lies_on_edge(outline: tuple[Point, ...], fit: Fit, x: float, y: float) -> bool:
+    """Whether a point of the drawing lies so near an edge that words there would cross it."""
+    run = flat(fit, (*outline, outline[0]))
+    for k in range(0, len(run) - 3, 2):
+        ax, ay, bx, by = run[k : k + 4]
+        ex, ey = bx - ax, by - ay
+        share = min(1.0, max(0.0, ((x - ax) * ex + (y - ay) * ey) / (ex * ex + ey * ey)))
+        if hypot(ax + share * ex - x, ay + share * ey - y) < LABEL:
+            return True
+    return False
 
 
 def _longest_run(run: tuple[float, ...]) -> tuple[float, float, float] | None:
@@ -254,7 +268,7 @@ def thing_marks(
 
 
 def _named(name: str, x: float, y: float, ink: str) -> Text:
-    return Text(x, y, shorten(name, 130, LABEL), LABEL, ink)
+    return Text(x, y, shorten(name, 130, LABEL), LABEL, ink, "start", "semibold")
 
 
 def _gutter(line: LevelLine, ink: str, fit: Fit) -> Iterator[Item]:
@@ -361,8 +375,11 @@ def _water_rows(view: FallsView) -> Iterator[tuple[str, str, str]]:
 def _figures(view: FallsView, size: Size) -> Iterator[Item]:
     left, right = size[0] - SIDE + 12, size[0] - 12
     y = 24.0
-    for name, figure, weight in figure_rows(view):
-        if y > size[1] - 12:
+    rows = list(figure_rows(view))
+    heads = sum(weight == "head" for _, _, weight in rows)
+    step = max(14.0, min(18.0, (size[1] - 30 - 6 * heads) / len(rows)))
+    for name, figure, weight in rows:
+        if y > size[1] - 8:
             break
         if weight == "head":
             y += 6
@@ -373,5 +390,5 @@ def _figures(view: FallsView, size: Size) -> Iterator[Item]:
             yield Text(left, y, shorten(name, room, LABEL), LABEL, ink)
             face: Face = "semibold" if weight == "main" else "regular"
             yield Text(right, y, figure, 13, "ink", "end", face)
-        y += 18
+        y += step
     yield Line((left - 12, 12, left - 12, size[1] - 12), "hairline", DIMENSION)

@@ -8,13 +8,14 @@ from glacis.core.units.format import with_unit
 from glacis.core.units.quantities import Quantity, System
 from glacis.report.scene import CUT, DIMENSION, FACE, Item, Line, Patch, Scene, Size, Text
 
+Waters = tuple[tuple[float, float, float], ...]
 Place = Callable[[float, float], tuple[float, float]]
 EXAGGERATIONS = (1, 2, 5, 10, 20, 50)
 
 
 def falls_section_scene(
     cuts: tuple[Cut, ...],
-    waters: tuple[tuple[float, float, float], ...],
+    waters: Waters,
     size: Size,
     system: System,
 ) -> Scene:
@@ -55,7 +56,7 @@ def falls_section_scene(
         (p, q), (d0, d1), (s0, s1) = cut.places, cut.deck, cut.surface
         items.append(Line((*point(p, s0), *point(q, s1)), "ink", CUT))
         items.append(Line((*point(p, d0), *point(q, d1)), "ink", FACE))
-    items.extend(_ends(cuts, point, system))
+    items.extend(_ends(cuts, waters, point, system))
     note = f"heights × {times}" if fitting else "heights not to scale"
     items.append(Text(width - 12, height - 8, note, 12, "second", "end"))
     return Scene(width, height, tuple(items))
@@ -76,13 +77,14 @@ def _wet(
         yield [(p, s0), (q, s1), (q, level), (p, level)]
 
 
-def _ends(cuts: tuple[Cut, ...], point: Place, system: System) -> Iterator[Item]:
+def _ends(cuts: tuple[Cut, ...], waters: Waters, point: Place, system: System) -> Iterator[Item]:
     """Thickness at both ends and at the turns between, where there is room."""
     last = -1e9
     places = [(cut.places[0], cut.surface[0], cut.deck[0]) for cut in cuts]
     places.append((cuts[-1].places[1], cuts[-1].surface[1], cuts[-1].deck[1]))
     for place, surface, deck in places:
-        x, y = point(place, surface)
+        top = max([surface] + [level for a, b, level in waters if a <= place <= b])
+        x, y = point(place, top)
         if x - last < 52:
             continue
         last = x

@@ -6,6 +6,7 @@ from functools import partial
 
 from glacis.core.area.analysed import AnalysedArea
 from glacis.core.build_up.control import REAL_CONTROL
+from glacis.core.falls.found import Drained
 from glacis.core.heat.resolve import strongest
 from glacis.core.judgement.finding import Evidence, Finding, Remedy, Rule, no_remedies
 from glacis.core.judgement.place import on_area
@@ -105,9 +106,15 @@ NO_AIR_LAYER = Rule(
 )
 
 
+SHEETS = 2.0
+"""Least pitch of coverings that are sheets, not laps [°]; our judgement, between library values."""
+
+
 def _covering_pitch(roof: AnalysedArea) -> Iterator[Finding]:
     for layer in roof.layers:
         least = layer.material.least_pitch if layer.material else None
+        if least is not None and least <= SHEETS and isinstance(roof.drained, Drained):
+            continue  # the falls have rules of their own for how a sheet drains
         if least is not None and roof.area.pitch < least - 1e-9:
             yield Finding(
                 "order.covering-pitch",

@@ -17,7 +17,8 @@ CORNERS = 40
 LEVEL = 1e-9
 """Heights closer than this are one [m]; our judgement, well above rounding."""
 LINES = 12
-"""Lines that a cell is cut by at once, at most: two for a tie, four sides of a piece, and spare."""
+"""Lines that a cell is cut by at once, at most: our judgement: two for a tie, four sides of a
+piece, and spare."""
 PLANE, RUNS, ORIGIN, OWNER, FIGURES = 0, 3, 9, 10, 11
 """Where in a row the figures begin, and how many they are."""
 
@@ -172,7 +173,8 @@ def locate(shapes: np.ndarray, counts: np.ndarray, x: float, y: float) -> int:
             ex = shapes[cell, after, 0] - shapes[cell, k, 0]
             ey = shapes[cell, after, 1] - shapes[cell, k, 1]
             off = ex * (y - shapes[cell, k, 1]) - ey * (x - shapes[cell, k, 0])
-            if off < -NEAR * np.sqrt(ex * ex + ey * ey):
+            length = np.sqrt(ex * ex + ey * ey)
+            if length > NEAR and off < -NEAR * length:
                 holds = False
                 break
         if holds:

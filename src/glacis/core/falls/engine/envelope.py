@@ -28,7 +28,7 @@ from glacis.core.falls.engine.sights import NEAR, is_clear, rise
 from glacis.core.falls.engine.views import view
 
 BARE = 1e6
-"""Height of what no piece has reached yet [m]: above every roof."""
+"""Height of what no piece has reached yet [m]: our judgement: above every roof."""
 KIND, LENGTH, FALL = 5, 6, 7
 """Where in the row of an origin its kind stands, and of a line its length [m] and fall [-]; before them
 stand x, y, level [m], and the direction on whose left it looks or along which it lies."""
@@ -142,11 +142,11 @@ def take(
 
 @kernel
 def height_over(origin: np.ndarray, x: float, y: float, gauge: np.ndarray) -> float:
-    """The least height that an origin can have over a point, walls apart [m]."""
+    """The least height that an origin can have over a point, walls apart [m]; lines come before their ends."""
     dx, dy = x - origin[0], y - origin[1]
     if origin[KIND] == FAN:
         return origin[2] + rise(dx, dy, gauge)
-    return origin[2] + origin[FALL] * abs(origin[3] * dy - origin[4] * dx)
+    return origin[2] + origin[FALL] * abs(origin[3] * dy - origin[4] * dx) - LEVEL
 
 
 @kernel

@@ -15,11 +15,11 @@ from glacis.core.model.falls import Falls, Overflow
 from glacis.core.units.quantities import Quantity
 
 FINISHED = 1 / 80
-"""Fall that a finished surface wants at least [-] (BS 6229:2018, 4.6, as recalled, confirm)."""
+"""Fall that a finished surface wants at least [-] (our judgement after BS 6229:2018, 4.6, as recalled, confirm)."""
 STEEPEST_MEAN = 0.05
 """Falls up to which the mean of annex C holds [-] (ISO 6946:2017, C.1)."""
 UPSTAND = 0.15
-"""Height of upstands over the finished surface at least [m] (BS 6229:2018, 4.9, as recalled, confirm)."""
+"""Height of upstands over the finished surface at least [m] (our judgement after BS 6229:2018, 4.9, as recalled, confirm)."""
 HAIR = 1e-9
 """Share that is rounding [-]; our judgement."""
 
@@ -100,7 +100,7 @@ LEAST = Rule(
     "falls",
     "mind",
     "Water stands where a valley or a facet is nearly level; dirt, frost and ponds follow.",
-    "BS 6229:2018, 4.6, as recalled",
+    "Our judgement after BS 6229:2018, 4.6, as recalled: finished falls of 1:80 or more",
     _least,
     _steeper,
 )
@@ -146,7 +146,7 @@ DRY = Rule(
     "falls",
     "mind",
     "An outlet above the surface takes no water, and its share falls to the others.",
-    "Geometry of the stated falls",
+    "Our judgement: what the stated falls make of it",
     _dry,
     _lower_it,
 )
@@ -291,7 +291,7 @@ UPSTANDS = Rule(
     "falls",
     "mind",
     "Splash, snow and standing water get over a low upstand; it is lowest where the taper is thickest.",
-    "BS 6229:2018, 4.9, as recalled",
+    "Our judgement after BS 6229:2018, 4.9, as recalled: 150 mm over the finished surface",
     _upstand,
     _higher,
 )

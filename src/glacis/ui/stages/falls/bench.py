@@ -27,6 +27,8 @@ VIEWS = (
     ("blocked", "Blocked", "Water that stands when outlets are blocked (2)"),
 )
 VIEW_KEYS = {Qt.Key.Key_1: "thickness", Qt.Key.Key_2: "blocked"}
+PITCHED = 10.0
+"""Pitch above which nobody lays falls [°]; our judgement."""
 WORDS = {
     "thickness": "Drag an outlet and everything follows; drag on the roof for a section. Low edges, wet "
     "sheets and rooflights: guard them before anybody walks here.",
@@ -51,6 +53,7 @@ class FallsBench(Bench):
         self.hand = FallsHand(desk, self._fit, self)
         self.views = view_buttons(self, VIEWS, self.show_view)
         self.cases = chooser("Which outlets are blocked", ())
+        self.cases.setMinimumWidth(130)
         self.cases.activated.connect(self._choose_case)
         self.controls.addWidget(self.cases)
         self.tools: dict[str, QToolButton] = {}
@@ -60,7 +63,6 @@ class FallsBench(Bench):
             button.setCheckable(True)
             button.setToolTip(tip)
             button.clicked.connect(partial(self._take_tool, tool))
-            self.controls.addWidget(button)
             self.tools[tool] = button
         self.canvas.pressed.connect(self._press)
         self.canvas.dragged.connect(self._move)
@@ -73,7 +75,11 @@ class FallsBench(Bench):
         self.section.setMaximumHeight(150)
         self.column.addWidget(self.section, 1)
         self._why = label(kind="second small", wrap=True)
-        self.column.addWidget(self._why)
+        below = tight(QHBoxLayout(), (0, 0, 0, 0), 6)
+        below.addWidget(self._why, 1)
+        for button in self.tools.values():
+            below.addWidget(button)
+        self.column.addLayout(below)
         self.strip = FallsStrip(desk, self.hand)
         self.thing = ThingStrip(desk, self.hand)
         self.strips = QStackedWidget()
@@ -108,6 +114,7 @@ class FallsBench(Bench):
         thing = self.hand.thing is not None
         self.strips.setCurrentWidget(self.thing if thing else self.strip)
         self.strips.setVisible(self.hand.area is not None)
+        self.strip.show_view(self._view)
         (self.thing if thing else self.strip).refresh()
         self._why.setText(rich(WORDS[self.hand.tool or self._view]))
         self._show()
@@ -209,6 +216,8 @@ class FallsBench(Bench):
             return
         roof = area.roof
         words = found.why if found is not None else "No falls stated yet."
+        if found is None and roof.area.pitch > PITCHED:
+            words = "This area sheds water by its pitch; falls are for low slopes."
         self.say(words)
         self.cases.setVisible(False)
         marked = found.at if found is not None else None

@@ -5,7 +5,14 @@ from functools import partial
 
 from msgspec.structs import replace
 from PyQt6.QtCore import pyqtSignal
-from PyQt6.QtWidgets import QCheckBox, QLineEdit, QPushButton, QWidget
+from PyQt6.QtWidgets import (
+    QCheckBox,
+    QLineEdit,
+    QPushButton,
+    QStackedWidget,
+    QVBoxLayout,
+    QWidget,
+)
 
 from glacis.core.falls.change import change_falls
 from glacis.core.model.falls import Falls, LevelLine, Outlet, Overflow
@@ -13,18 +20,18 @@ from glacis.core.units.quantities import Quantity
 from glacis.core.units.ranges import ranges_of
 from glacis.ui.desk import Desk
 from glacis.ui.stages.falls.hand import FallsHand
-from glacis.ui.widgets.field_grid import chooser, field_grid
+from glacis.ui.widgets.field_grid import Pairs, chooser, field_grid
+from glacis.ui.widgets.labels import tight
 from glacis.ui.widgets.unit_field import UnitField
 
-WIDTH = 84
+WIDTH = 72
 MEANS = (
-    ("Tapered boards", "tapered"), ("Screed", "screed"), ("Sprayed foam", "foam"),
-    ("Sloped structure", "structure"), ("Firrings, filled", "firrings"),
+    ("boards", "tapered"), ("screed", "screed"), ("foam", "foam"), ("structure", "structure"),
+    ("firrings", "firrings"),
 )  # fmt: skip
-DIRECTIONS = (("4 ways", "four"), ("8 ways", "eight"), ("square to walls", "square"))
+DIRECTIONS = (("4 ways", "four"), ("8 ways", "eight"), ("to walls", "square"))
 RISKS = (
-    ("at eaves × 1", "eaves"), ("over entrances × 1.5", "entrance"), ("inside × 2", "inner"),
-    ("special × 3", "special"),
+    ("eaves × 1", "eaves"), ("door × 1.5", "entrance"), ("inside × 2", "inner"), ("special × 3", "special"),
 )  # fmt: skip
 FIELDS = (
     ("fall", "Fall of every facet", Quantity.FALL),
@@ -53,23 +60,35 @@ class FallsStrip(QWidget):
             self.fields[key] = field
         self.means = chooser("What makes the falls", MEANS)
         self.directions = chooser("Directions that facets face", DIRECTIONS)
-        self.layer = chooser("Layer that makes the falls", ())
+        self.layer = chooser(
+            "Layer that makes the falls: the outermost insulation, or one named", ()
+        )
         self.risk = chooser("What a flood would harm", RISKS)
         for key, box in (
             ("means", self.means), ("directions", self.directions), ("layer", self.layer), ("risk", self.risk),
         ):  # fmt: skip
             box.activated.connect(partial(self._choose, key))
-            box.setMaximumWidth(170)
+            box.setFixedWidth(104)
         f = self.fields
-        first = (
-            ("Made by", self.means), ("Fall", f["fall"]), ("Along", f["along"]), ("Rain", f["rain"]),
-            ("Upstand", f["upstand"]),
-        )  # fmt: skip
-        second = (
-            ("Layer", self.layer), ("Faces", self.directions), ("Walls", f["wall_above"]), ("Place", self.risk),
-            ("May bear", f["allowance"]),
-        )  # fmt: skip
-        field_grid(self, (first, second))
+        self.pages = QStackedWidget(self)
+        self._add_page(
+            (("Made by", self.means), ("Layer", self.layer), ("Faces", self.directions)),
+            (("Fall", f["fall"]), ("Along", f["along"])),
+        )
+        self._add_page(
+            (("Rain", f["rain"]), ("Place", self.risk), ("Walls", f["wall_above"])),
+            (("Upstand", f["upstand"]), ("May bear", f["allowance"])),
+        )
+        tight(QVBoxLayout(self), (0, 0, 0, 0), 0).addWidget(self.pages)
+
+    def _add_page(self, *rows: Pairs) -> None:
+        page = QWidget()
+        field_grid(page, rows)
+        self.pages.addWidget(page)
+
+    def show_view(self, view: str) -> None:
+        """Show how the falls are made, or the rain they meet."""
+        self.pages.setCurrentIndex(1 if view == "blocked" else 0)
 
     def refresh(self) -> None:
         """Show what is stated, or what would be."""
@@ -87,7 +106,7 @@ class FallsStrip(QWidget):
     def _fill_layers(self) -> None:
         found = self._desk.area
         layers = found.roof.layers if found else ()
-        entries = [("outermost insulation", "")]
+        entries = [("insulation", "")]
         entries += [(x.name, x.id) for x in layers if x.thickness > 0 and x.kind == "solid"]
         shown = [
             (self.layer.itemText(k), self.layer.itemData(k)) for k in range(self.layer.count())

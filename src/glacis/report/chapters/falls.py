@@ -1,0 +1,203 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
+"""The falls of an area: drawn, what every outlet takes, what stands, and in the results."""
+
+from typing import TYPE_CHECKING, Any
+
+from msgspec import Struct
+
+from glacis.core.analysis.results import AreaResult, Results
+from glacis.core.area.analysed import AnalysedArea
+from glacis.core.area.parts import ANALYSED
+from glacis.core.falls.drawing import FALLS_DRAWING, FallsDrawing
+from glacis.core.falls.found import Drain, Drained, Undrained
+from glacis.core.graph.part import Part
+from glacis.core.graph.reader import Reader
+from glacis.core.units.format import with_unit
+from glacis.core.units.quantities import Quantity, System
+from glacis.report.blocks import Blocks, Picture, Room, Words, words_grid
+from glacis.report.offers import Chapter, Key, Offer, Section
+
+if TYPE_CHECKING:
+    from glacis.core.falls.standing import Standing
+
+SIZE = (760.0, 420.0)
+CAUTION = (
+    "Still water and the stated rain alone; snow, hail, blown water and a deck that sags are not in it. "
+    "Whether ponding runs away is for the structural engineer to judge. Outlets and overflows follow their "
+    "own approvals and the local code."
+)
+
+
+class FallsRead(Struct, frozen=True):
+    """What the chapter says."""
+
+    roof: AnalysedArea
+    drawing: FallsDrawing | None
+    units: System
+
+
+def _reads(reader: Reader, area: str) -> FallsRead:
+    roof = reader.value(ANALYSED, area)
+    drawing = reader.value(FALLS_DRAWING, area) if roof.drained is not None else None
+    return FallsRead(roof, drawing, reader.project.units)
+
+
+def _blocks(read: FallsRead) -> Blocks:
+    found = read.roof.drained
+    if found is None:
+        return ()
+    if isinstance(found, Undrained) or read.drawing is None:
+        return (Words("Falls", "sub"), Words(found.why if isinstance(found, Undrained) else ""))
+    from glacis.report.charts.falls_plan import FallsView, falls_plan_scene
+
+    drawing = read.drawing
+    view = FallsView(read.roof, found, drawing.contours, drawing.obstacles, read.units)
+    blocks: Blocks = (
+        Room(110),
+        Words("Falls and drainage", "sub"),
+        Picture(falls_plan_scene(view, SIZE)),
+        _drain_table(found, read.units),
+    )
+    worst = found.worst
+    if worst is not None and worst.depth > 0:
+        case = found.cases.index(worst)
+        wet = FallsView(
+            read.roof,
+            found,
+            drawing.contours,
+            drawing.obstacles,
+            read.units,
+            worst,
+            drawing.waters[case],
+        )
+        blocks = (
+            *blocks, Room(90), Words("With outlets blocked", "sub"), Picture(falls_plan_scene(wet, SIZE)),
+            _case_table(found, read.units),
+        )  # fmt: skip
+    return (*blocks, Words(CAUTION, "small"))
+
+
+def _drain_table(found: Drained, system: System) -> Any:
+    rows: list[tuple[str, ...]] = [("outlet", "level", "catchment", "rain", "at 35 mm", "head")]
+    for drain in found.drains:
+        rows.append((drain.name, *_drain_figures(drain, system)))
+    return words_grid(rows, (3, 1, 1, 1, 1, 1), 1)
+
+
+def _drain_figures(drain: Drain, system: System) -> tuple[str, ...]:
+    flow, height = Quantity.WATER_FLOW, Quantity.THICKNESS
+    return (
+        with_unit(drain.level, height, system),
+        with_unit(drain.catchment, Quantity.AREA, system),
+        with_unit(drain.flow, flow, system),
+        "–" if drain.capacity is None else with_unit(drain.capacity, flow, system),
+        "–" if drain.head is None else with_unit(drain.head, height, system),
+    )
+
+
+def _case_table(found: Drained, system: System) -> Any:
+    rows: list[tuple[str, ...]] = [("blocked", "deepest", "load there", "mean load", "water")]
+    for case in found.cases:
+        names = ", ".join(found.drains[k].name for k in case.blocked)
+        if not case.escapes:
+            rows.append((names, "no way out", "–", "–", "–"))
+            continue
+        rows.append(
+            (
+                names,
+                with_unit(case.depth, Quantity.THICKNESS, system),
+                with_unit(case.most, Quantity.AREA_MASS, system),
+                with_unit(case.mean, Quantity.AREA_MASS, system),
+                with_unit(case.volume, Quantity.VOLUME, system),
+            )
+        )
+    return words_grid(rows, (3, 1, 1, 1, 1), 1)
+
+
+def _told_apart(item: AreaResult) -> object:
+    return item.roof.area.id if item.roof.drained is not None else None
+
+
+def _results(results: Results, area: str) -> dict[str, Any]:
+    roof = results.of(area).roof
+    found, taper = roof.drained, roof.taper
+    if not isinstance(found, Drained):
+        return {"falls": None if found is None else {"fault": found.why}}
+    section: dict[str, Any] = {
+        "scheme": _scheme(found),
+        "means": found.stated.means,
+        "fall": found.stated.fall,
+        "t_min_m": taper.spread.least if taper else None,
+        "t_mean_m": taper.spread.mean if taper else None,
+        "t_max_m": taper.spread.most if taper else None,
+        "volume_m3": taper.spread.volume if taper else None,
+        "U": roof.transmittance,
+        "U_thinnest": taper.thinnest if taper else roof.transmittance,
+        "U_of_mean_thickness": taper.of_mean if taper else roof.transmittance,
+        "least_fall": found.least_fall,
+        "longest_path_m": found.longest,
+        "highest_m": found.highest,
+        "outlets": [_outlet(drain) for drain in found.drains],
+        "blocked": _blocked(found.worst, found),
+    }
+    return {"falls": section}
+
+
+def _scheme(found: Drained) -> str:
+    stated = found.stated
+    if stated.outlets and stated.lines:
+        return "mixed"
+    if stated.lines:
+        return "valley" if any(line.both_sides for line in stated.lines) else "one-way"
+    if stated.along:
+        return "falling-valley"
+    return {"four": "four-way", "eight": "eight-way", "square": "square-to-walls"}[
+        stated.directions
+    ]
+
+
+def _outlet(drain: Drain) -> dict[str, Any]:
+    return {
+        "id": drain.id,
+        "level_m": drain.level,
+        "catchment_m2": drain.catchment,
+        "Q_l_s": drain.flow,
+        "capacity_l_s": drain.capacity,
+        "head_mm": None if drain.head is None else drain.head * 1000,
+        "dry_m": drain.dry,
+    }
+
+
+def _blocked(worst: "Standing | None", found: Drained) -> dict[str, Any] | None:
+    if worst is None:
+        return None
+    return {
+        "outlets": [found.drains[k].id for k in worst.blocked],
+        "depth_m": worst.depth,
+        "volume_m3": worst.volume,
+        "max_kg_m2": worst.most,
+        "mean_kg_m2": worst.mean,
+    }
+
+
+OFFER = Offer(
+    chapters=(Chapter("area", Part("chapter falls", _reads, _blocks), _told_apart),),
+    sections=(
+        Section(
+            "area",
+            (Key(("falls",), "", "the falls, below; null where none are stated"),),
+            _results,
+            more="""## The falls
+
+`falls`: `scheme` (`four-way`, `eight-way`, `square-to-walls`, `falling-valley`, `one-way`, `valley` or
+`mixed`); `means`; `fall` stated [-]; `t_min_m`, `t_mean_m`, `t_max_m` and `volume_m3` of the tapered
+layer, null where none is; `U`, the area mean; `U_thinnest`; `U_of_mean_thickness`, for comparison;
+`least_fall` on any way of water [-]; `longest_path_m`; `highest_m`, the highest finished point above the
+lowest outlet; `outlets`, each with `id`, `level_m`, `catchment_m2`, `Q_l_s`, `capacity_l_s` at 35 mm,
+`head_mm` (both null for a gutter or valley) and `dry_m`; `blocked`, the deepest case of blocked outlets,
+with `outlets`, `depth_m`, `volume_m3`, `max_kg_m2` and `mean_kg_m2`, null where no water finds a way out.
+Falls that give no surface hold `fault` alone.
+""",
+        ),
+    ),
+)
