@@ -20,6 +20,7 @@ from glacis.core.model.variants import (
 )
 from support import analyser, demo, roof_project
 
+BETWEEN = next(x.thickness for x in demo().assemblies[0].layers if x.id == "between")
 WHO = Decision(
     id="", subject="", who="R. Vane", role="designer", date="2026-05-04", reason="Agreed"
 )
@@ -46,19 +47,19 @@ def test_an_accepted_finding_is_no_longer_open_and_can_be_opened_again():
 
 
 def test_a_decision_no_longer_fits_when_the_roof_changes():
-    found = finding_of(demo(), "heat.target", "laboratory")
+    found = finding_of(demo(), "heat.target", "hall-south")
     accepted = accept(demo(), found, WHO)
-    worse = set_thickness(accepted, "lab-low-slope", "insulation", 0.12)
+    worse = set_thickness(accepted, "hall-slate", "between", 0.12)
     results = analyser().analyse(worse)
-    again = next(f for f in results.findings if f.rule == "heat.target" and f.area == "laboratory")
+    again = next(f for f in results.findings if f.rule == "heat.target" and f.area == "hall-south")
     assert results.decision(again) is None
     assert decision_on(worse.decisions, again).who == "R. Vane"
-    undone = set_thickness(worse, "lab-low-slope", "insulation", 0.16)
+    undone = set_thickness(worse, "hall-slate", "between", BETWEEN)
     assert analyser().analyse(undone).decision(found) is not None
 
 
 def test_a_decision_needs_a_name_and_a_reason():
-    found = finding_of(demo(), "heat.target", "laboratory")
+    found = finding_of(demo(), "heat.target", "hall-south")
     for nothing in (replace(WHO, who=" "), replace(WHO, reason="")):
         with pytest.raises(ValueRefused, match="a few words"):
             accept(demo(), found, nothing)
@@ -131,7 +132,7 @@ def test_the_whole_roof_is_weighted_along_its_slopes():
         plan -= sum(abs(turning(hole.outline)) for hole in area.holes)
         slope = plan / cos(radians(area.pitch))
         total += slope
-        weighted += slope * item.roof.heat.transmittance
+        weighted += slope * item.roof.transmittance
     assert results.mean_transmittance == pytest.approx(weighted / total)
     assert results.mean_working().steps[-1].value == pytest.approx(weighted / total)
     assert analyser().analyse(replace(demo(), areas=())).mean_transmittance is None

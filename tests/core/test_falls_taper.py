@@ -52,7 +52,7 @@ def test_reference_cases_of_tapered_layers():
     assert found == pytest.approx(stated["expected"]["U"], rel=1e-9)
 
 
-@given(st.floats(0.2, 8), st.lists(st.floats(0, 6), min_size=3, max_size=3))
+@given(st.floats(0.5, 8), st.lists(st.floats(0, 6), min_size=3, max_size=3))
 def test_the_mean_over_any_triangle_is_that_of_quadrature(base, corners):
     """Dunavant's mid-side rule on a fine mesh of sub-triangles, another road to the same mean."""
     a, b, c = corners
@@ -74,7 +74,7 @@ def test_the_mean_over_any_triangle_is_that_of_quadrature(base, corners):
     spread = triangle(*corners)
     assert mean_conductance(base, 1.0, spread) == pytest.approx(total, rel=1e-4)
     assert mean_of(spread, lambda t: 1 / (base + t)) == pytest.approx(
-        mean_conductance(base, 1.0, spread), rel=1e-6
+        mean_conductance(base, 1.0, spread), rel=1e-7
     )
 
 

@@ -1,13 +1,17 @@
 # SPDX-License-Identifier: GPL-3.0-or-later
 """Every rule has a roof that trips it and one that does not; every remedy helps."""
 
+from typing import Any
+
 import pytest
 from msgspec.structs import replace
 
+from glacis.core.falls.change import set_falls
 from glacis.core.judgement.catalogue import rule_book
 from glacis.core.judgement.finding import SEVERITIES, Finding, Remedy
 from glacis.core.model.document import FixingSet, HumidityClass, Imperfections, Project, SetPoint
-from glacis.core.model.layers import AirLayer, Framing, MembraneLayer, SolidLayer
+from glacis.core.model.falls import Falls, Outlet, Overflow
+from glacis.core.model.layers import AirLayer, Framing, Layer, MembraneLayer, SolidLayer
 from support import analysed, analyser, climate, demo, own_material, roof_project, rules_of
 
 RULES = tuple(rule for rule in rule_book().rules if rule.about == "area")
@@ -69,7 +73,37 @@ HUMID = climate(
     (0.78, 0.78, 0.78, 0.79, 0.82, 0.85, 0.86, 0.86, 0.86, 0.84, 0.80, 0.78),
 )
 HALF_TIMBER = replace(WOOL, framing=Framing(material="steel-deck", width=0.002, spacing=0.6))
+WEST = Outlet(id="o", name="West", at=(3.0, 2.0))
+EAST = Outlet(id="p", name="East", at=(8.0, 3.0))
+SCUPPER = Overflow(id="v", name="Scupper", at=(5.0, 0.0), sill=0.12)
+WARM_DECK = (DECK, BARRIER, FOAM, SHEET)
+
+
+def falling(*layers: Layer, target: float = 0.18, **stated: Any) -> Project:
+    """A low-slope roof of 10 by 5 m with falls of 1:50 to two outlets and an overflow."""
+    usual = {"fall": 1 / 50, "outlets": (WEST, EAST), "overflows": (SCUPPER,), "allowance": 400.0}
+    project = roof_project(*(layers or WARM_DECK), pitch=0.0, target=target)
+    return set_falls(project, Falls(area="a", **{**usual, **stated}))
+
+
 TRIPS: dict[str, Project] = {
+    "falls.broken": falling(outlets=(replace(WEST, at=(30.0, 2.0)), EAST)),
+    "falls.least": falling(fall=1 / 80),
+    "falls.dry": falling(outlets=(WEST, replace(EAST, raised=0.3))),
+    "falls.layer": falling(layer="no-such-layer"),
+    "falls.thinnest": falling(
+        replace(DECK), BARRIER, replace(FOAM, thickness=0.12), SHEET, target=0.25
+    ),
+    "falls.steep": falling(fall=0.06),
+    "falls.upstand": falling(upstand=0.2),
+    "falls.overflow": falling(outlets=(WEST,), overflows=()),
+    "falls.overflow-low": falling(overflows=(replace(SCUPPER, sill=0.02),)),
+    "falls.overflow-small": falling(
+        overflows=(replace(SCUPPER, width=0.05, height=0.03),), rain=200.0
+    ),
+    "falls.outlet-small": falling(outlets=(replace(WEST, diameter=0.05), EAST)),
+    "falls.load": falling(allowance=50.0),
+    "falls.concentrated": falling(from_above=1.0, above_at=(4.0, 2.0)),
     "order.vapour-control-side": roof_project(GYPSUM, WOOL, BARRIER, DECK, SHEET),
     "order.no-air-layer": roof_project(GYPSUM, WOOL, UNDERLAY, VENTED, SLATE),
     "order.covering-pitch": roof_project(GYPSUM, RETARDER, WOOL, UNDERLAY, VENTED, SLATE, pitch=10),
@@ -355,6 +389,11 @@ def test_the_demo_shows_its_deliberate_faults():
         "order.cover-board",
         "order.no-vapour-layer",
         "structure.planting-load",
+        "falls.least",
+        "falls.load",
+        "falls.outlet-small",
+        "falls.overflow-low",
+        "falls.thinnest",
     }
 
 

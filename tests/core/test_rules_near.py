@@ -9,6 +9,7 @@ from core.test_rules import (
     COLD,
     DECK,
     DEEP_WOOL,
+    EAST,
     FLEECE,
     FOAM,
     GRAVEL,
@@ -16,6 +17,7 @@ from core.test_rules import (
     HUMID,
     RETARDER,
     ROOT_SHEET,
+    SCUPPER,
     SHEET,
     SHINGLES,
     SLAB,
@@ -24,8 +26,10 @@ from core.test_rules import (
     UNDERLAY,
     VENTED,
     VOID,
+    WEST,
     WOOL,
     chilled,
+    falling,
     fixed,
     solid,
 )
@@ -58,6 +62,29 @@ def eaves(width: float, depth: float) -> Project:
 
 
 NEAR: dict[str, Project] = {
+    # An outlet on the very edge of the roof is on the roof.
+    "falls.broken": falling(outlets=(replace(WEST, at=(0.0, 2.0)),)),
+    # 1:80 in the valleys, to the digit.
+    "falls.least": falling(fall=2**0.5 / 80),
+    # Raised by what the other outlet's surface rises to it, and no more.
+    "falls.dry": falling(outlets=(WEST, replace(EAST, raised=0.099))),
+    # A layer named that is there.
+    "falls.layer": falling(layer="foam"),
+    # The thinnest place meets the target too.
+    "falls.thinnest": falling(target=0.19),
+    "falls.steep": falling(fall=0.05),
+    # 150 mm over the highest place, which lies 3 m from its outlet.
+    "falls.upstand": falling(upstand=0.15 + 3 / 50),
+    # Two outlets and an overflow.
+    "falls.overflow": falling(),
+    # A sill above the surface and above the working water.
+    "falls.overflow-low": falling(overflows=(replace(SCUPPER, sill=0.061),)),
+    "falls.overflow-small": falling(overflows=(replace(SCUPPER, width=0.3, height=0.1),), rain=200.0),
+    "falls.outlet-small": falling(),
+    # Deepest water weighs what may be borne.
+    "falls.load": falling(allowance=139.08),
+    # The same water spread over the roof wears nothing.
+    "falls.concentrated": falling(from_above=1.0),
     # The barrier lies inside, where it belongs, however tight the sheet above.
     "order.vapour-control-side": roof_project(GYPSUM, BARRIER, WOOL, DECK, SHEET, pitch=2),
     # An airtight deck is an air layer without any sheet.

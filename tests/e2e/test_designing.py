@@ -25,7 +25,7 @@ def test_a_whole_design_comes_back_undone_step_by_step(window, qtbot, tmp_path, 
     qtbot.keyClick(solver.most_u, Qt.Key.Key_Return)
     assert solver.answer.options
     solver.take_selected()
-    assert desk.area.roof.heat.transmittance <= 0.15
+    assert desk.area.roof.transmittance <= 0.15
     window.findings.refresh()
     row = next(r for r in window.findings._rows if r.isVisible() and r.group.decision is None)
     accepted = row.group.finding

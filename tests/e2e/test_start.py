@@ -31,7 +31,16 @@ def watch(window):
 open_window(True, None, watch)
 """
 HEAVY = {"numpy", "scipy", "shapely", "numba", "reportlab", "ezdxf", "subprocess", "matplotlib"}
-SHOWN_FIRST = ("heat", "moisture", "area", "build_up", "figures", "thickness", "quantities")
+SHOWN_FIRST = (
+    "falls",
+    "heat",
+    "moisture",
+    "area",
+    "build_up",
+    "figures",
+    "thickness",
+    "quantities",
+)
 """Calculations that the section and the tally show as soon as there is anything to see."""
 
 

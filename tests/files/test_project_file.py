@@ -175,7 +175,7 @@ def test_results_have_the_promised_shape():
     area = next(a for a in data["areas"] if a["id"] == "laboratory")
     for key in ("name", "U", "R_total", "R_upper", "R_lower", "f_Rsi", "f_Rsi_min"):
         assert key in area
-    assert pytest.approx(1 / area["R_total"], rel=1e-12) == area["U"]
+    assert pytest.approx(1 / area["R_total"], rel=1e-12) == area["U_clear"]
     monthly = area["monthly"]
     assert monthly["months"][0] == "Oct"
     assert monthly["dries_out"] is False

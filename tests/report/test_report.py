@@ -290,7 +290,7 @@ def test_differences_are_told_against_what_is_built():
     words = [
         i.text for i in compare_scene(columns, "v", 730, 590, "si").items if isinstance(i, Text)
     ]
-    u_old, u_new = (round(x.roof.heat.transmittance, 3) for x in (first, second))
+    u_old, u_new = (round(x.roof.transmittance, 3) for x in (first, second))
     assert f"{u_old:.3f}" in words
     assert f"{u_new:.3f}" in words
     assert any(w.startswith(("+", "−")) and f"{abs(u_new - u_old):.3f}" in w for w in words)

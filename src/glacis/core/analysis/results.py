@@ -137,7 +137,9 @@ class Results:
 
     @cached_property
     def findings(self) -> tuple[Finding, ...]:
-        """All findings, worst first."""
+        """All findings, worst first; none before all is judged."""
+        if self.scope != "all":
+            return ()
         found = [finding for item in self.areas for finding in item.findings]
         return by_severity([*found, *self.whole])
 

@@ -17,8 +17,9 @@ from glacis.core.falls.ground import Ring
 from glacis.core.falls.sources import Point
 from glacis.core.falls.surface import Cells
 
-TOGETHER = 2e-6
-"""Corners closer than this are one [m]; our judgement: well above what cuts leave, well below a millimetre."""
+TOGETHER = 3e-7
+"""Corners closer than this are one [m]; our judgement: above what cuts leave, well below a
+millimetre."""
 ALIKE = 1e-7
 """Planes whose coefficients lie closer are one; our judgement: 0.01 mm in 100 m."""
 
@@ -33,22 +34,19 @@ class Facet(Struct, frozen=True):
         holes: clockwise [m].
         plane: z = a·x + b·y + c [m].
         owner: index of the source.
+        area: in plan [m²].
     """
 
     outline: Ring
     holes: tuple[Ring, ...]
     plane: tuple[float, float, float]
     owner: int
+    area: float
 
     @property
     def fall(self) -> float:
         """Of the plane [-]."""
         return float(np.hypot(self.plane[0], self.plane[1]))
-
-    @property
-    def area(self) -> float:
-        """In plan [m²]."""
-        return ring_area(self.outline) + sum(ring_area(hole) for hole in self.holes)
 
     def level(self, at: Point) -> float:
         """Height at a point [m]."""
@@ -205,7 +203,8 @@ def _facets(
         inner = [ring for ring in rings if ring_area(ring) < -TOGETHER]
         for outline in outer:
             holes = tuple(hole for hole in inner if len(outer) == 1 or _within(hole[0], outline))
-            yield Facet(outline, holes, (a, b, c), int(owners[group]))
+            area = ring_area(outline) + sum(map(ring_area, holes))
+            yield Facet(outline, holes, (a, b, c), int(owners[group]), area)
 
 
 def _rings(sides: list[tuple[int, int]], points: list[Point]) -> Iterator[list[Point]]:

@@ -11,7 +11,7 @@ Point = tuple[float, float]
 Gradient = tuple[float, float]
 
 LEAST_DIRECTIONS = 3
-"""By geometry: fewer gradients hold no point strictly within them."""
+"""By definition: fewer gradients hold no point strictly within them."""
 
 
 class Gauge(Struct, frozen=True):

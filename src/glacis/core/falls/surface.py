@@ -159,7 +159,7 @@ def _cells(ground: Ground, origins: tuple[Origin, ...]) -> Cells:
         corners = np.concatenate([corners, np.full(len(seen) - len(corners), 4)])
     most = FIRST_ROOM + 8 * len(ground.tile_counts)
     while True:
-        shapes, carried = np.empty((most, CORNERS, 2)), np.empty((most, FIGURES))
+        shapes, carried = np.zeros((most, CORNERS, 2)), np.empty((most, FIGURES))
         counts = np.zeros(most, dtype=np.int64)
         used = lowest(
             ground.tiles, ground.tile_counts, asked, asked_starts, rows, gauges.limits, gauges.ends,

@@ -11,12 +11,19 @@ MOST_CATCHMENTS = 40
 """Catchments that a working lists at most; our judgement: one page. Beyond, their sum alone is given."""
 
 
-def taper_working(layers: tuple[LayerData, ...], taper: Taper) -> Working:
-    """How the area mean of U came about, with what shorter ways would have given."""
+def taper_working(layers: tuple[LayerData, ...], thinnest: Working, taper: Taper) -> Working:
+    """How the area mean of U came about, with what shorter ways would have given.
+
+    Args:
+        layers: inside to outside, the tapered one at its least thickness.
+        thinnest: how U came about where it is thinnest.
+        taper: the tapered layer.
+    """
     u, t = Quantity.TRANSMITTANCE, Quantity.THICKNESS
     layer = next(layer for layer in layers if layer.id == taper.layer)
     spread = taper.spread
     steps = [
+        *thinnest.steps,
         Step("t_0", f"least thickness of {layer.name}", "", spread.least, t),
         Step("t_1", "greatest thickness", "", spread.most, t),
         Step("V", "volume, exact over all facets", "", spread.volume, Quantity.VOLUME),
@@ -53,8 +60,9 @@ def taper_working(layers: tuple[LayerData, ...], taper: Taper) -> Working:
         tuple(steps),
         (
             how,
-            "The section and the year of water are those of the thinnest place.",
+            "The section and the year of water are those of the thinnest place, and so are the first steps.",
             "ISO 6946 wants falls of at most 5 %; heat flow across the slope is left out.",
+            *thinnest.assumptions,
         ),
     )
 

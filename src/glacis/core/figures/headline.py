@@ -106,11 +106,12 @@ def headlines(roof: AnalysedArea) -> tuple[Headline, ...]:
 
 
 def _transmittance_working(roof: AnalysedArea) -> Working:
+    flat = transmittance_working(roof.layers, roof.heat)
     if roof.taper is None:
-        return transmittance_working(roof.layers, roof.heat)
+        return flat
     from glacis.core.falls.working import taper_working
 
-    return taper_working(roof.layers, roof.taper)
+    return taper_working(roof.layers, flat, roof.taper)
 
 
 def _thickness_working(roof: AnalysedArea) -> Working:

@@ -110,6 +110,8 @@ def fall_ratio(value: float) -> str:
     if value <= 0:
         return "level"
     run = 1 / value
+    if run < 10:
+        return f"1:{significant(run, 3)}"
     return f"1:{plain(run, 0 if abs(run - round(run)) < 0.05 or run >= 1000 else 1)}"
 
 

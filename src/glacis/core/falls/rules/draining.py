@@ -19,7 +19,8 @@ FINISHED = 1 / 80
 STEEPEST_MEAN = 0.05
 """Falls up to which the mean of annex C holds [-] (ISO 6946:2017, C.1)."""
 UPSTAND = 0.15
-"""Height of upstands over the finished surface at least [m] (our judgement after BS 6229:2018, 4.9, as recalled, confirm)."""
+"""Height of upstands over the finished surface at least [m]; our judgement after BS 6229:2018, 4.9, as
+recalled, confirm."""
 HAIR = 1e-9
 """Share that is rounding [-]; our judgement."""
 

@@ -1,0 +1,191 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
+"""The Falls bench driven by hand: outlets placed, dragged, blocked; schemes, figures, undo of it all."""
+
+import pytest
+from PyQt6.QtCore import QEvent, QPointF, Qt
+from PyQt6.QtTest import QTest
+
+from e2e.conftest import drag, hot, middle, send
+from glacis.core.falls.change import falls_in
+from glacis.core.falls.found import Drained, Undrained
+from glacis.report.scene import Patch, Text
+from glacis.ui.stages.falls.bench import FallsBench
+
+PLAIN = Qt.KeyboardModifier.NoModifier
+
+
+@pytest.fixture
+def bench(window) -> FallsBench:
+    window.desk.session.judge_all()
+    window.desk.select_area("laboratory")
+    return window.bench("falls", FallsBench)
+
+
+def words(canvas) -> str:
+    assert canvas.scene is not None
+    return "\n".join(i.text for i in canvas.scene.items if isinstance(i, Text))
+
+
+def at(bench, x: float, y: float) -> QPointF:
+    return QPointF(*bench._fit().point(x, y))
+
+
+def press(bench, x: float, y: float) -> None:
+    send(bench.canvas, QEvent.Type.MouseButtonPress, at(bench, x, y), PLAIN)
+    send(bench.canvas, QEvent.Type.MouseButtonRelease, at(bench, x, y), PLAIN)
+
+
+def found(window, area: str = "laboratory") -> Drained:
+    drained = window.desk.results.of(area).roof.drained
+    assert isinstance(drained, Drained)
+    return drained
+
+
+def test_dragging_an_outlet_reshapes_the_roof_in_one_step(window, bench):
+    before, u_before = window.desk.project, window.desk.area.roof.transmittance
+    start = middle(hot(bench.canvas, "outlet", "outlet-1"))
+    send(bench.canvas, QEvent.Type.MouseButtonPress, start, PLAIN)
+    scale = bench._fit().scale
+    send(bench.canvas, QEvent.Type.MouseMove, start + QPointF(2 * scale, -3 * scale), PLAIN)
+    assert "least fall 1:84.9" in bench.canvas._note[1].replace("\u2009", " ")
+    send(
+        bench.canvas, QEvent.Type.MouseButtonRelease, start + QPointF(2 * scale, -3 * scale), PLAIN
+    )
+    assert falls_in(window.desk.project, "laboratory").outlets[0].at == pytest.approx(
+        (36.0, 9.0), abs=0.05
+    )
+    assert window.desk.area.roof.transmittance != u_before
+    window.undo()
+    assert window.desk.project == before
+
+
+def test_an_outlet_does_not_leave_the_roof(window, bench):
+    start = middle(hot(bench.canvas, "outlet", "outlet-1"))
+    drag(bench.canvas, start, start + QPointF(0.0, 2000.0))
+    assert falls_in(window.desk.project, "laboratory").outlets[0].at == (34.0, 6.0)
+
+
+def test_placing_and_taking_out_by_pointer_and_keys(window, bench):
+    bench.canvas.setFocus()
+    QTest.keyClick(bench.canvas, Qt.Key.Key_O)
+    assert bench.tools["outlet"].isChecked()
+    press(bench, 32.0, 10.0)
+    assert len(found(window).drains) == 3
+    assert bench.hand.chosen == falls_in(window.desk.project, "laboratory").outlets[-1].id
+    QTest.keyClick(bench.canvas, Qt.Key.Key_Right)
+    assert falls_in(window.desk.project, "laboratory").outlets[-1].at == pytest.approx(
+        (32.1, 10.0), abs=0.02
+    )
+    QTest.keyClick(bench.canvas, Qt.Key.Key_Delete)
+    assert len(found(window).drains) == 2
+    QTest.keyClick(bench.canvas, Qt.Key.Key_V)
+    press(bench, 46.0, 7.0)
+    overflow = falls_in(window.desk.project, "laboratory").overflows[-1]
+    assert overflow.at[0] == pytest.approx(46.0)
+    assert overflow.sill > found(window).escapes[-1].surface
+    QTest.keyClick(bench.canvas, Qt.Key.Key_Escape)
+    assert bench.hand.chosen == ""
+    QTest.keyClick(bench.canvas, Qt.Key.Key_Space)
+    assert bench.hand.chosen == "outlet-1"
+
+
+def test_a_roof_without_falls_says_how_to_begin_and_follows_a_gutter(window, bench):
+    bench.take_falls_away()
+    assert "No falls stated yet" in words(bench.canvas)
+    flat = window.desk.area.roof.transmittance
+    bench.tools["gutter"].click()
+    press(bench, 38.0, 0.0)
+    line = falls_in(window.desk.project, "laboratory").lines[0]
+    assert {line.start, line.end} == {(30.0, 0.0), (46.0, 0.0)}
+    assert found(window).highest == pytest.approx(12 / 60)
+    assert window.desk.area.roof.transmittance < flat
+    bench.tools["valley"].click()
+    press(bench, 32.0, 8.0)
+    assert bench.hand.first is not None
+    press(bench, 44.0, 8.0)
+    assert falls_in(window.desk.project, "laboratory").lines[1].both_sides
+
+
+def test_blocked_outlets_flood_the_plan_case_by_case(window, bench):
+    bench.canvas.setFocus()
+    QTest.keyClick(bench.canvas, Qt.Key.Key_2)
+    assert "129.8\u2009kg/m²" in words(bench.canvas)
+    assert any(
+        isinstance(i, Patch) and i.fill.startswith("flood:") for i in bench.canvas.scene.items
+    )
+    assert any(
+        isinstance(i, Patch) and i.fill.startswith("flood:") for i in bench.section.scene.items
+    )
+    assert bench.cases.count() == 3
+    QTest.keyClick(bench.canvas, Qt.Key.Key_B)
+    assert "Blocked: West outlet" in words(bench.canvas)
+    case = bench.case_in(found(window))
+    assert found(window).cases[case].blocked == (0,)
+    bench.strip.fields["allowance"].setText("150")
+    bench.strip.fields["allowance"].returnPressed.emit()
+    assert not any(
+        f.rule == "falls.load" and f.severity == "stop" for f in window.desk.area.findings
+    )
+
+
+def test_fields_choosers_and_their_refusals(window, bench):
+    field = bench.strip.fields["fall"]
+    field.setText("1:40")
+    field.returnPressed.emit()
+    assert falls_in(window.desk.project, "laboratory").fall == pytest.approx(1 / 40)
+    field.setText("0")
+    field.returnPressed.emit()
+    assert falls_in(window.desk.project, "laboratory").fall == pytest.approx(1 / 40)
+    bench.strip.directions.setCurrentIndex(1)
+    bench.strip.directions.activated.emit(1)
+    assert len(found(window).surface.sources[0].gauge.gradients) == 8
+    bench.strip.means.setCurrentIndex(bench.strip.means.findData("structure"))
+    bench.strip.means.activated.emit(0)
+    assert window.desk.area.roof.taper is None
+    assert not bench.strip.layer.isEnabled()
+    press(bench, 42.5, 5.0)
+    bench.thing.fields["raised"].setText("30 mm")
+    bench.thing.fields["raised"].returnPressed.emit()
+    assert found(window).drains[1].level == pytest.approx(0.03)
+    bench.thing.name.setText("Far outlet")
+    bench.thing.name.editingFinished.emit()
+    assert found(window).drains[1].name == "Far outlet"
+    bench.thing.grate.click()
+    assert not falls_in(window.desk.project, "laboratory").outlets[1].grate
+
+
+def test_a_section_is_drawn_by_hand_and_a_finding_leads_to_its_overflow(window, bench):
+    send(bench.canvas, QEvent.Type.MouseButtonPress, at(bench, 31.0, 11.0), PLAIN)
+    send(bench.canvas, QEvent.Type.MouseMove, at(bench, 45.0, 2.0), PLAIN)
+    send(bench.canvas, QEvent.Type.MouseButtonRelease, at(bench, 45.0, 2.0), PLAIN)
+    (ax, ay), (bx, by) = bench.hand.section
+    assert (ax, ay, bx, by) == pytest.approx((31.0, 11.0, 45.0, 2.0), abs=0.05)
+    assert "heights ×" in words(bench.section)
+    low = next(f for f in window.desk.area.findings if f.rule == "falls.overflow-low")
+    window.desk.go_to(low.place, "falls")
+    assert bench.hand.chosen == "overflow-1"
+    remedy = window.desk.results.remedies(low)[0]
+    window.desk.act(remedy.title, remedy.change)
+    assert not any(f.rule == "falls.overflow-low" for f in window.desk.area.findings)
+
+
+def test_the_thickness_is_told_under_the_pointer(window, bench):
+    send(bench.canvas, QEvent.Type.MouseMove, at(bench, 34.0, 6.0), PLAIN)
+    assert bench.canvas._note[1] == "160\u2009mm"
+    send(bench.canvas, QEvent.Type.MouseMove, QPointF(3.0, 3.0), PLAIN)
+    assert bench.canvas._note is None
+
+
+def test_falls_that_break_keep_the_plan_and_say_why(window, bench):
+    from msgspec.structs import replace
+
+    from glacis.core.falls.change import change_falls
+
+    window.desk.act("Break it", lambda p: change_falls(
+        p, "laboratory", lambda f: replace(f, outlets=(replace(f.outlets[0], at=(99.0, 9.0)),))
+    ))  # fmt: skip
+    assert isinstance(window.desk.area.roof.drained, Undrained)
+    assert "a place on the roof" in words(bench.canvas)
+    assert window.desk.area.roof.taper is None
+    window.undo()
+    assert isinstance(window.desk.area.roof.drained, Drained)
