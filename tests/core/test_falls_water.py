@@ -7,6 +7,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from glacis.core.errors import ValueRefused
+from glacis.core.falls.crickets import fall_along, valley_fall
 from glacis.core.falls.drained import drained
 from glacis.core.falls.found import Drained, Undrained
 from glacis.core.falls.ground import ground_of
@@ -19,7 +20,7 @@ from glacis.core.falls.water import (
     run_off,
 )
 from glacis.core.model.document import RoofArea
-from glacis.core.model.falls import Falls, LevelLine, Outlet, Overflow
+from glacis.core.model.falls import CricketRule, Falls, LevelLine, Outlet, Overflow
 from support import case
 
 
@@ -36,6 +37,7 @@ def area(*outline, pitch: float = 0.0) -> RoofArea:
     )
 
 
+RULES: tuple[CricketRule, ...] = ("along", "added-twice", "twice-as-steep")
 RECTANGLE = area((0.0, 0.0), (24.0, 0.0), (24.0, 10.0), (0.0, 10.0))
 SQUARE = area((0.0, 0.0), (10.0, 0.0), (10.0, 10.0), (0.0, 10.0))
 
@@ -219,6 +221,114 @@ def test_on_a_deck_that_falls_itself_the_thinnest_place_need_not_be_the_outlet()
     # Along the middle line to the north z rises by 1/60, the deck by 1/100; to the south it falls away.
     assert over.most == pytest.approx(5 / 60 + 5 / 100)
     assert roof.over_deck_at((5.0, 5.0)) == pytest.approx(0.0, abs=1e-12)
+
+
+def crossed(rule: CricketRule, positions: tuple[float, ...], fall: float, width: float) -> Drained:
+    """A 20 × 12 m roof that falls both ways to a level valley with crickets."""
+    roof = area((0.0, -6.0), (20.0, -6.0), (20.0, 6.0), (0.0, 6.0))
+    line = LevelLine(
+        id="v", name="Valley", start=(0.0, 0.0), end=(20.0, 0.0), both_sides=True, cricket=width,
+        cricket_rule=rule,
+    )  # fmt: skip
+    outlets = tuple(outlet(f"o{k}", x, 0.0) for k, x in enumerate(positions))
+    return found(roof, fall=fall, outlets=outlets, lines=(line,))
+
+
+def test_crickets_of_unequal_length_by_the_reference_case():
+    stated = case("f32_valley_crickets_unequal")
+    given_, wanted = stated["inputs"], stated["expected"]
+    roof = crossed(
+        "along", tuple(map(float, given_["outlets"])), given_["fall"], given_["tan_plan"]
+    )
+    level = given_["level"]
+    assert [roof.height(tuple(at)) + level for at in given_["probes"]] == pytest.approx(
+        wanted["levels"], abs=1e-8
+    )
+    assert roof.heights.volume + 240 * level == pytest.approx(wanted["volume"], rel=1e-6)
+    valleys = [c.fall for c in roof.facets.creases if c.kind == "valley"]
+    assert valleys == pytest.approx([wanted["valley_fall"]] * len(valleys))
+    assert roof.least_fall == pytest.approx(wanted["valley_fall"])
+    assert [d.catchment for d in roof.drains] == pytest.approx([8 * 12, 12 * 12])
+    assert [d.head is not None for d in roof.drains] == [True, True]
+
+
+def test_crickets_with_twice_the_fall_added_by_the_reference_case():
+    stated = case("f07_valley_crickets_added_2s")
+    given_, wanted = stated["inputs"], stated["expected"]
+    roof = crossed("added-twice", (5.0, 15.0), given_["s"], given_["b"] / given_["a"])
+    assert roof.heights.volume + 240 * given_["t0"] == pytest.approx(wanted["volume"], rel=1e-6)
+    assert roof.height((10.0, 0.0)) == pytest.approx(wanted["crest_height"], rel=1e-6)
+    assert min(c.fall for c in roof.facets.creases if c.kind == "valley") == pytest.approx(
+        wanted["valley_fall"]
+    )
+    steepest = max(facet.fall for facet in roof.facets.facets)
+    assert steepest == pytest.approx(wanted["cricket_gradient"], rel=1e-6)
+
+
+@given(st.sampled_from(RULES), st.floats(0.1, 1.5))
+def test_the_three_meanings_of_a_crickets_fall(rule, width):
+    """c² + k² with k = s − c/tan φ: twice the roof's fall, or what the rule says of c."""
+    fall = 0.02
+    along = fall_along(rule, fall, width)
+    across = fall - along / width
+    if rule == "twice-as-steep":
+        assert along**2 + across**2 == pytest.approx((2 * fall) ** 2)
+        assert along > 0
+    else:
+        assert across == pytest.approx(0.0 if rule == "along" else -fall)
+    roof = crossed(rule, (10.0,), fall, min(width, 0.5))
+    assert roof.facets.step < 1e-9
+    assert roof.least_fall == pytest.approx(valley_fall(fall, min(width, 0.5)))
+
+
+def test_a_valley_with_crickets_wants_an_outlet_on_it():
+    line = LevelLine(
+        id="v", name="Valley", start=(0.0, 5.0), end=(10.0, 5.0), both_sides=True, cricket=0.5
+    )
+    fault = drained(SQUARE, Falls(area="a", lines=(line,)), ground_of(SQUARE.outline))
+    assert isinstance(fault, Undrained)
+    assert "Valley" in fault.why
+
+
+def test_level_edges_by_the_reference_cases():
+    stated = case("f37_level_edges_L")
+    given_, wanted = stated["inputs"], stated["expected"]
+    roof = found(
+        area(*map(tuple, given_["outline"])), edges="level", outlets=(outlet("o", 3.0, 3.0),)
+    )
+    level = given_["outlets"][0][2]
+    assert [roof.height(tuple(at)) + level for at in given_["probes"]] == pytest.approx(
+        wanted["levels"], abs=1e-8
+    )
+    assert roof.heights.volume + 108 * level == pytest.approx(wanted["volume"], rel=1e-6)
+    falls = [facet.fall for facet in roof.facets.facets]
+    assert (min(falls), max(falls)) == pytest.approx(tuple(wanted["falls"]), rel=1e-6)
+    stated = case("f04_offcentre_level_perimeter")
+    given_, wanted = stated["inputs"], stated["expected"]
+    plan = area((0.0, 0.0), (given_["W"], 0.0), (given_["W"], given_["H"]), (0.0, given_["H"]))
+    roof = found(
+        plan, edges="level", fall=given_["s_min"], outlets=(outlet("o", *given_["drain"]),)
+    )
+    assert roof.heights.volume + 72 * given_["t0"] == pytest.approx(wanted["volume"], rel=1e-6)
+    assert sorted(f.fall for f in roof.facets.facets) == pytest.approx(
+        sorted(wanted["slopes"]), rel=1e-6
+    )
+
+
+def test_level_edges_of_several_outlets_meet_at_one_level():
+    roof = found(RECTANGLE, edges="level", outlets=(outlet("a", 7.0, 4.0), outlet("b", 19.0, 5.0)))
+    edge = [roof.height(at) for at in ((0.0, 5.0), (12.0, 0.0), (24.0, 10.0), (20.0, 0.0))]
+    assert edge == pytest.approx([edge[0]] * 4)
+    assert roof.facets.step < 1e-9
+    assert min(f.fall for f in roof.facets.facets) == pytest.approx(1 / 60)
+    hidden = area((0, 0), (20, 0), (20, 6), (6, 6), (6, 16), (0, 16))
+    fault = drained(
+        hidden,
+        Falls(area="a", edges="level", outlets=(outlet("o", 17.0, 3.0),)),
+        ground_of(hidden.outline),
+    )
+    assert isinstance(fault, Undrained)
+    assert "seen whole" in fault.why
 
 
 def test_falls_that_give_no_surface_say_why_and_where():

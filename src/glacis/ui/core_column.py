@@ -53,7 +53,7 @@ class CoreColumn(QWidget):
             item.roof.area.id: worst_severity(
                 f for f in item.findings if results.decision(f) is None
             )
-            for item in results.areas
+            for item in (results.areas if self._desk.session.judges_all else ())
         }
         chosen = area.roof.area.id if area else ""
         palette = self._desk.palette

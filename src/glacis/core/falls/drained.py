@@ -1,18 +1,22 @@
 # SPDX-License-Identifier: GPL-3.0-or-later
 """From stated falls to surface, facets, what every outlet takes, and what stands when it is blocked."""
 
+from collections.abc import Iterator
 from math import hypot
 
 import numpy as np
+from msgspec.structs import replace
 
 from glacis.core.errors import GlacisError
+from glacis.core.falls.crickets import HalfCricket, fall_along, with_crickets
 from glacis.core.falls.engine.sights import is_clear
 from glacis.core.falls.facets import Facets, Line, facets_of
 from glacis.core.falls.found import Drain, Drained, Escape, Undrained
 from glacis.core.falls.ground import Ground
 from glacis.core.falls.integrals import Spread, spread_of
+from glacis.core.falls.level_edges import NotSeenWhole, with_level_edges
 from glacis.core.falls.origins import Origin, PlaceRefused
-from glacis.core.falls.plan import deck_of, sources_of
+from glacis.core.falls.plan import deck_of, runs_of, sources_of
 from glacis.core.falls.sources import LineSource, Source
 from glacis.core.falls.standing import Spill, Standing, passes_of, standing
 from glacis.core.falls.surface import Surface, Unreached, surface_of
@@ -40,14 +44,14 @@ def drained(area: RoofArea, falls: Falls, ground: Ground) -> Drained | Undrained
         return _drained(area, falls, ground)
     except PlaceRefused as fault:
         return Undrained(falls, str(fault), fault.at, fault.thing)
-    except Unreached as fault:
+    except (Unreached, NotSeenWhole) as fault:
         return Undrained(falls, str(fault), fault.at)
     except GlacisError as fault:
         return Undrained(falls, str(fault))
 
 
 def _drained(area: RoofArea, falls: Falls, ground: Ground) -> Drained:
-    surface = surface_of(ground, sources_of(falls, area))
+    surface = _surface(area, falls, ground)
     lowest = min(source.level for source in surface.sources)
     facets = facets_of(surface.cells)
     heights = spread_of(surface.cells, (0.0, 0.0, lowest))
@@ -67,8 +71,33 @@ def _drained(area: RoofArea, falls: Falls, ground: Ground) -> Drained:
         escapes=escapes,
         cases=_cases(falls, facets, heights, drains, escapes),
         least_fall=_least_fall(surface, facets),
-        longest=_longest(surface, ground),
+        longest=max(_longest(surface, ground), _over_crickets(falls, surface)),
     )
+
+
+def _surface(area: RoofArea, falls: Falls, ground: Ground) -> Surface:
+    """The surface of the stated scheme: crickets and level edges on what the sources make."""
+    surface = surface_of(ground, sources_of(falls, area))
+    if falls.edges == "level":
+        return with_level_edges(surface, falls.fall)
+    halves = tuple(_halves(falls, surface))
+    return replace(surface, cells=with_crickets(surface.cells, halves)) if halves else surface
+
+
+def _halves(falls: Falls, surface: Surface) -> Iterator[HalfCricket]:
+    numbers = {source.id: number for number, source in enumerate(surface.sources)}
+    for run in runs_of(falls):
+        line = run.line
+        along = fall_along(line.cricket_rule, falls.fall, line.cricket)
+        for crest in (run.start, run.end):
+            if hypot(crest[0] - run.at[0], crest[1] - run.at[1]) < LEVEL:
+                continue
+            forward = crest == run.end
+            for left in (True, False) if line.both_sides else (forward,):
+                yield HalfCricket(
+                    run.at, crest, left, line.raised, falls.fall, line.cricket, along,
+                    numbers[run.outlet.id],
+                )  # fmt: skip
 
 
 def _drains(falls: Falls, surface: Surface, heights: Spread, lowest: float) -> tuple[Drain, ...]:
@@ -163,7 +192,7 @@ def _is_gutter(line: Line, sources: tuple[Source, ...]) -> bool:
 def _longest(surface: Surface, ground: Ground) -> float:
     """The longest way of water: straight to where a fan springs from, and on round corners [m]."""
     origins = surface.origins
-    used = np.unique(surface.cells.origins)
+    used = np.unique(surface.cells.origins[surface.cells.origins >= 0])
     lengths = _way_lengths(origins, ground)
     longest = 0.0
     for number in used.tolist():
@@ -178,6 +207,19 @@ def _longest(surface: Surface, ground: Ground) -> float:
         else:
             far = np.hypot(away[:, 0], away[:, 1])
         longest = max(longest, float(far.max()) + lengths[number])
+    return longest
+
+
+def _over_crickets(falls: Falls, surface: Surface) -> float:
+    """The longest straight way from a cricket to its outlet [m]; 0 without crickets."""
+    longest = 0.0
+    for run in runs_of(falls):
+        number = next(k for k, source in enumerate(surface.sources) if source.id == run.outlet.id)
+        mine = (surface.cells.owners == number) & (surface.cells.origins < 0)
+        shapes, counts = surface.cells.shapes[mine], surface.cells.counts[mine]
+        points = shapes[np.arange(shapes.shape[1]) < counts[:, None]] - np.array(run.at)
+        if len(points):
+            longest = max(longest, float(np.hypot(points[:, 0], points[:, 1]).max()))
     return longest
 
 

@@ -6,7 +6,6 @@ from typing import TYPE_CHECKING
 from msgspec import Struct
 
 from glacis.core.falls.found import Drained, Undrained
-from glacis.core.falls.plan import obstacles_of
 from glacis.core.graph.part import Part
 from glacis.core.graph.reader import Reader
 from glacis.core.heat.corrections import rain_per_day
@@ -54,6 +53,8 @@ def falls_of(reader: Reader, area: str) -> Falls | None:
 
 
 def _reads_ground(reader: Reader, subject: str) -> GroundRead:
+    from glacis.core.falls.plan import obstacles_of
+
     area, falls = reader.area(subject), falls_of(reader, subject)
     openings = tuple(o for o in reader.project.openings if o.area == subject)
     gap = falls.kerb_gap if falls else 0.0

@@ -1,8 +1,12 @@
 # SPDX-License-Identifier: GPL-3.0-or-later
 """From what is stated about a roof area to the sources, gauges and obstacles of its surface."""
 
+from itertools import pairwise
 from math import atan2, cos, hypot, radians, sin, tan
 
+from msgspec import Struct
+
+from glacis.core.errors import ValueRefused
 from glacis.core.falls.sources import (
     Gauge,
     LineSource,
@@ -14,11 +18,13 @@ from glacis.core.falls.sources import (
     square_to,
 )
 from glacis.core.model.document import RoofArea
-from glacis.core.model.falls import Falls
+from glacis.core.model.falls import Falls, LevelLine, Outlet
 from glacis.core.model.geometry import Opening
 from glacis.core.model.lookup import turning
 from glacis.core.shape.openings import opening_outline
 
+ON_LINE = 0.05
+"""An outlet so close to a valley with crickets stands in it [m]; our judgement: half a mouth."""
 WIDE_ENOUGH = 0.3
 """Width of a base from which on falls go round it [m]; our judgement: water passes a narrower one by."""
 
@@ -92,17 +98,78 @@ def sources_of(falls: Falls, area: RoofArea) -> tuple[Source, ...]:
     Raises:
         ValueRefused: as of ``gauge_of``.
     """
-    gauge = gauge_of(falls, area) if falls.outlets else None
-    points = (
-        PointSource(outlet.id, outlet.at, outlet.raised, gauge)
-        for outlet in falls.outlets
-        if gauge is not None
-    )
-    lines = (
-        LineSource(line.id, line.start, line.end, line.raised, falls.fall, line.both_sides)
-        for line in falls.lines
-    )
-    return (*points, *lines)
+    crossed = {outlet.id: run for run in runs_of(falls) for outlet in (run.outlet,)}
+    free = [outlet for outlet in falls.outlets if outlet.id not in crossed]
+    gauge = gauge_of(falls, area) if free else None
+    found: list[Source] = []
+    for outlet in falls.outlets:
+        run = crossed.get(outlet.id)
+        if run is not None:
+            line = run.line
+            found.append(
+                LineSource(outlet.id, run.start, run.end, line.raised, falls.fall, line.both_sides)
+            )
+        elif gauge is not None:
+            found.append(PointSource(outlet.id, outlet.at, outlet.raised, gauge))
+    for line in falls.lines:
+        if not line.cricket:
+            found.append(
+                LineSource(line.id, line.start, line.end, line.raised, falls.fall, line.both_sides)
+            )
+    return tuple(found)
+
+
+class Run(Struct, frozen=True):
+    """The part of a valley with crickets that one outlet on it drains.
+
+    Attributes:
+        line: the valley.
+        outlet: on it.
+        at: the outlet's foot on the line, in plan [m].
+        start: in plan [m], an end of the line or the crest towards the outlet before.
+        end: in plan [m], likewise.
+    """
+
+    line: LevelLine
+    outlet: Outlet
+    at: Point
+    start: Point
+    end: Point
+
+
+def runs_of(falls: Falls) -> tuple[Run, ...]:
+    """The parts of all valleys with crickets, each with its outlet.
+
+    Raises:
+        ValueRefused: for a valley with crickets and no outlet on it.
+    """
+    return tuple(run for line in falls.lines if line.cricket for run in _runs(falls, line))
+
+
+def _runs(falls: Falls, line: LevelLine) -> list[Run]:
+    (x, y), (bx, by) = line.start, line.end
+    length = hypot(bx - x, by - y)
+    ux, uy = (bx - x) / length, (by - y) / length
+
+    def place(along: float) -> Point:
+        return (x + along * ux, y + along * uy)
+
+    on = []
+    for outlet in falls.outlets:
+        dx, dy = outlet.at[0] - x, outlet.at[1] - y
+        along = dx * ux + dy * uy
+        if -ON_LINE <= along <= length + ON_LINE and abs(ux * dy - uy * dx) <= ON_LINE:
+            on.append((min(length, max(0.0, along)), outlet))
+    if not on:
+        raise ValueRefused(
+            f"outlets on '{line.name}'", 0, "at least one on the line of its crickets"
+        )
+    on.sort(key=lambda pair: pair[0])
+    crests = [0.0, *((a[0] + b[0]) / 2 for a, b in pairwise(on)), length]
+    return [
+        Run(line, outlet, place(along), place(crests[k]), place(crests[k + 1]))
+        for k, (along, outlet) in enumerate(on)
+    ]
 
 
 def deck_of(area: RoofArea) -> Plane:

@@ -10,6 +10,8 @@ from glacis.core.units.ranges import Range
 
 Means = Literal["tapered", "screed", "foam", "structure", "firrings"]
 Directions = Literal["four", "eight", "square"]
+Edges = Literal["free", "level"]
+CricketRule = Literal["along", "added-twice", "twice-as-steep"]
 Risk = Literal["eaves", "entrance", "inner", "special"]
 
 Rise = Annotated[float, Range("height above the lowest outlet", Quantity.THICKNESS, 0.0, 3.0)]
@@ -49,6 +51,10 @@ class LevelLine(Node, frozen=True, kw_only=True):
         end: in plan [m]; seen from start to end, water comes from the left.
         raised: above the lowest outlet or line [m].
         both_sides: whether water comes from the right as well.
+        cricket: half the width of crickets between outlets on the line, over half their length [-];
+            0 for none. With crickets the line itself lets no water out.
+        cricket_rule: how steep their planes are: falling purely along the line, with twice the fall
+            added, or twice as steep as the roof.
     """
 
     id: str
@@ -57,6 +63,8 @@ class LevelLine(Node, frozen=True, kw_only=True):
     end: Point
     raised: Rise = 0.0
     both_sides: bool = False
+    cricket: Annotated[float, Range("width of crickets", None, 0.0, 3.0)] = 0.0
+    cricket_rule: CricketRule = "along"
 
 
 class Overflow(Node, frozen=True, kw_only=True):
@@ -90,6 +98,7 @@ class Falls(Node, frozen=True, kw_only=True):
         directions: that facets face: four or eight, or square to the walls.
         along: fall of a valley along the first direction, its sides rising by ``fall`` besides; 0 for
             facets of one fall [-].
+        edges: free, with one fall everywhere; or all at one level, with falls that differ.
         turn: of the first direction from the longest edge [°].
         outlets: points where water leaves.
         lines: level lines where it leaves.
@@ -110,6 +119,7 @@ class Falls(Node, frozen=True, kw_only=True):
     fall: Fall = 1 / 60
     directions: Directions = "four"
     along: Annotated[float, Range("fall along the valley", Quantity.FALL, 0.0, 0.25)] = 0.0
+    edges: Edges = "free"
     turn: Annotated[float, Range("turn of the falls", Quantity.ANGLE, -360.0, 360.0)] = 0.0
     outlets: tuple[Outlet, ...] = ()
     lines: tuple[LevelLine, ...] = ()

@@ -7,6 +7,7 @@ from msgspec.structs import replace
 from PyQt6.QtCore import pyqtSignal
 from PyQt6.QtWidgets import (
     QCheckBox,
+    QComboBox,
     QLineEdit,
     QPushButton,
     QStackedWidget,
@@ -29,6 +30,7 @@ MEANS = (
     ("boards", "tapered"), ("screed", "screed"), ("foam", "foam"), ("structure", "structure"),
     ("firrings", "firrings"),
 )  # fmt: skip
+EDGES = (("free", "free"), ("at one level", "level"))
 DIRECTIONS = (("4 ways", "four"), ("8 ways", "eight"), ("to walls", "square"))
 RISKS = (
     ("eaves × 1", "eaves"), ("door × 1.5", "entrance"), ("inside × 2", "inner"), ("special × 3", "special"),
@@ -60,20 +62,28 @@ class FallsStrip(QWidget):
             self.fields[key] = field
         self.means = chooser("What makes the falls", MEANS)
         self.directions = chooser("Directions that facets face", DIRECTIONS)
+        self.edges = chooser(
+            "Edges of the roof: free, or all at one level with falls that differ", EDGES
+        )
         self.layer = chooser(
             "Layer that makes the falls: the outermost insulation, or one named", ()
         )
         self.risk = chooser("What a flood would harm", RISKS)
-        for key, box in (
-            ("means", self.means), ("directions", self.directions), ("layer", self.layer), ("risk", self.risk),
-        ):  # fmt: skip
+        self.boxes = {
+            "means": self.means,
+            "directions": self.directions,
+            "layer": self.layer,
+            "risk": self.risk,
+            "edges": self.edges,
+        }
+        for key, box in self.boxes.items():
             box.activated.connect(partial(self._choose, key))
             box.setFixedWidth(104)
         f = self.fields
         self.pages = QStackedWidget(self)
         self._add_page(
             (("Made by", self.means), ("Layer", self.layer), ("Faces", self.directions)),
-            (("Fall", f["fall"]), ("Along", f["along"])),
+            (("Fall", f["fall"]), ("Along", f["along"]), ("Edges", self.edges)),
         )
         self._add_page(
             (("Rain", f["rain"]), ("Place", self.risk), ("Walls", f["wall_above"])),
@@ -97,9 +107,7 @@ class FallsStrip(QWidget):
         for key, field in self.fields.items():
             field.show_value(getattr(falls, key), self._desk.system)
         self._fill_layers()
-        for key, box in (
-            ("means", self.means), ("directions", self.directions), ("layer", self.layer), ("risk", self.risk),
-        ):  # fmt: skip
+        for key, box in self.boxes.items():
             box.setCurrentIndex(max(0, box.findData(getattr(falls, key))))
         self.layer.setEnabled(falls.means != "structure")
 
@@ -130,14 +138,14 @@ class FallsStrip(QWidget):
             self.fields[key].refuse()
 
     def _choose(self, key: str, _index: int) -> None:
-        box = {
-            "means": self.means,
-            "directions": self.directions,
-            "layer": self.layer,
-            "risk": self.risk,
-        }[key]
+        box = self.boxes[key]
         self._act(**{key: box.currentData()})
         self.refresh()
+
+
+def _nearest(box: QComboBox, value: float) -> int:
+    """Index of the choice that comes closest."""
+    return min(range(box.count()), key=lambda k: abs(float(box.itemData(k)) - value))
 
 
 THING_FIELDS = (
@@ -147,6 +155,12 @@ THING_FIELDS = (
     ("width", "Width of the opening", Quantity.THICKNESS),
     ("height", "Height of the opening", Quantity.THICKNESS),
 )
+CRICKETS = (
+    ("no crickets", 0.0), ("crickets 1:4", 0.25), ("crickets 1:3", 1 / 3), ("crickets 1:2", 0.5), ("crickets 1:1", 1.0),
+)  # fmt: skip
+CRICKET_RULES = (
+    ("fall along it", "along"), ("twice added", "added-twice"), ("twice as steep", "twice-as-steep"),
+)  # fmt: skip
 
 
 class ThingStrip(QWidget):
@@ -176,6 +190,16 @@ class ThingStrip(QWidget):
         self.sides = QCheckBox("from both sides")
         self.sides.setToolTip("Whether water comes to the line from both sides")
         self.sides.clicked.connect(lambda on: self._hand.change(both_sides=on))
+        self.cricket = chooser(
+            "Crickets between the outlets on it: half width over half length", CRICKETS
+        )
+        self.cricket.activated.connect(
+            lambda _k: self._hand.change(cricket=self.cricket.currentData())
+        )
+        self.rule = chooser("How steep the crickets are", CRICKET_RULES)
+        self.rule.activated.connect(
+            lambda _k: self._hand.change(cricket_rule=self.rule.currentData())
+        )
         self.remove = QPushButton("Take it out")
         self.remove.setToolTip("Take it out (Delete); undo brings it back")
         self.remove.clicked.connect(hand.remove)
@@ -187,6 +211,8 @@ class ThingStrip(QWidget):
         grid, self._labels = field_grid(self, (row,))
         grid.addWidget(self.sides, 0, 14)
         grid.addWidget(self.remove, 0, 15)
+        grid.addWidget(self.cricket, 1, 1)
+        grid.addWidget(self.rule, 1, 2, 1, 4)
 
     def refresh(self) -> None:
         """Show what is in the hand."""
@@ -212,6 +238,12 @@ class ThingStrip(QWidget):
         self.grate.setVisible(isinstance(thing, Outlet))
         self.sides.setVisible(isinstance(thing, LevelLine))
         self.grate.setChecked(isinstance(thing, Outlet) and thing.grate)
+        crossed = isinstance(thing, LevelLine)
+        self.cricket.setVisible(crossed)
+        self.rule.setVisible(crossed and bool(getattr(thing, "cricket", 0.0)))
+        if isinstance(thing, LevelLine):
+            self.cricket.setCurrentIndex(_nearest(self.cricket, thing.cricket))
+            self.rule.setCurrentIndex(self.rule.findData(thing.cricket_rule))
         self.sides.setChecked(isinstance(thing, LevelLine) and thing.both_sides)
 
     def _take(self, key: str, value: float) -> None:
