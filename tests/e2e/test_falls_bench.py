@@ -189,3 +189,13 @@ def test_falls_that_break_keep_the_plan_and_say_why(window, bench):
     assert window.desk.area.roof.taper is None
     window.undo()
     assert isinstance(window.desk.area.roof.drained, Drained)
+
+
+def test_the_rain_test_runs_beside_and_is_told_in_shares(window, bench, qtbot):
+    bench.show_view("rain")
+    assert "Rain test" in bench._line.words or "Rain test" in words(bench.canvas)
+    qtbot.waitUntil(lambda: "draws that pond" in words(bench.canvas), timeout=45_000)
+    assert "of 200" in words(bench.canvas)
+    assert bench.strip.fields["correlation"].isVisibleTo(bench.strip)
+    bench.show_view("thickness")
+    assert "Thickness" in words(bench.canvas)

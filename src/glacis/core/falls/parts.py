@@ -6,7 +6,7 @@ from typing import TYPE_CHECKING
 from msgspec import Struct
 
 from glacis.core.falls.found import Drained, Undrained
-from glacis.core.graph.part import Part
+from glacis.core.graph.part import LongPart, Part, Progress
 from glacis.core.graph.reader import Reader
 from glacis.core.heat.corrections import rain_per_day
 from glacis.core.heat.parts import THERMAL, Thermal, used_in
@@ -15,6 +15,7 @@ from glacis.core.model.falls import Falls
 
 if TYPE_CHECKING:
     from glacis.core.falls.ground import Ground, Ring
+    from glacis.core.falls.rain import RainTest
     from glacis.core.falls.taper import Taper
 
 # The compiler and the geometry library are imported where a roof has falls: the window opens without.
@@ -95,6 +96,24 @@ def _drained(read: DrainedRead) -> Drained | Undrained | None:
     return drained(read.area, read.falls, read.ground)
 
 
+class RainRead(Struct, frozen=True):
+    """What the rain test depends on."""
+
+    found: Drained | Undrained | None
+
+
+def _reads_rain(reader: Reader, subject: str) -> RainRead:
+    return RainRead(reader.value(DRAINED, subject))
+
+
+def _rain(read: RainRead, progress: Progress) -> "RainTest | None":
+    if not isinstance(read.found, Drained):
+        return None
+    from glacis.core.falls.rain import rain_test
+
+    return rain_test(read.found, progress=progress)
+
+
 def _weigh(found: Drained | Undrained | None) -> int:
     cells = getattr(getattr(found, "surface", None), "cells", None)
     return 4096 if cells is None else 4 * int(cells.shapes.nbytes)
@@ -102,6 +121,8 @@ def _weigh(found: Drained | Undrained | None) -> int:
 
 DRAINED = Part("falls", _reads_drained, _drained, _weigh)
 """The falls of an area, or what is wrong with them; None where none are stated."""
+RAIN_TEST = LongPart("rain test", _reads_rain, _rain)
+"""Rain over many draws of an area's surface; None where it has none."""
 
 
 def _reads_taper(reader: Reader, subject: str) -> TaperRead:

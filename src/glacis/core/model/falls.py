@@ -110,6 +110,8 @@ class Falls(Node, frozen=True, kw_only=True):
         wall_above: area of walls that drain onto the roof [m²].
         from_above: what an upper roof brings [l/s].
         above_at: where that lands in plan [m]; None for spread over the roof.
+        tolerance: that 95 % of the surface keeps when it is built, to both sides [m].
+        correlation: length over which its deviations hold [m].
         allowance: load of water that the structure may bear [kg/m²]; 0 where nobody stated it.
     """
 
@@ -130,5 +132,9 @@ class Falls(Node, frozen=True, kw_only=True):
     risk: Risk = "eaves"
     wall_above: Annotated[float, Range("walls above", Quantity.AREA, 0.0, 1e5)] = 0.0
     from_above: Annotated[float, Range("water from above", Quantity.WATER_FLOW, 0.0, 1e4)] = 0.0
+    tolerance: Annotated[float, Range("tolerance", Quantity.THICKNESS, 0.0, 0.1)] = 0.01
+    correlation: Annotated[
+        float, Range("length that deviations hold", Quantity.LENGTH, 0.1, 20.0)
+    ] = 1.0
     above_at: Point | None = None
     allowance: Annotated[float, Range("load of water", Quantity.AREA_MASS, 0.0, 2000.0)] = 0.0

@@ -10,7 +10,8 @@ from glacis.core.area.analysed import AnalysedArea
 from glacis.core.area.parts import ANALYSED
 from glacis.core.falls.drawing import FALLS_DRAWING, FallsDrawing
 from glacis.core.falls.found import Drain, Drained, Undrained
-from glacis.core.graph.part import Part
+from glacis.core.falls.parts import RAIN_TEST
+from glacis.core.graph.part import Part, Ready
 from glacis.core.graph.reader import Reader
 from glacis.core.units.format import with_unit
 from glacis.core.units.quantities import Quantity, System
@@ -139,6 +140,7 @@ def _results(results: Results, area: str) -> dict[str, Any]:
         "highest_m": found.highest,
         "outlets": [_outlet(drain) for drain in found.drains],
         "blocked": _blocked(found.worst, found),
+        "rain_test": _rain(results, area),
     }
     return {"falls": section}
 
@@ -166,6 +168,14 @@ def _outlet(drain: Drain) -> dict[str, Any]:
         "head_mm": None if drain.head is None else drain.head * 1000,
         "dry_m": drain.dry,
     }
+
+
+def _rain(results: Results, area: str) -> dict[str, Any] | None:
+    state = results.state(RAIN_TEST, area)
+    if not isinstance(state, Ready) or state.value is None:
+        return None
+    low, high = state.value.between
+    return {"share_of_draws": state.value.share, "low": low, "high": high}
 
 
 def _blocked(worst: "Standing | None", found: Drained) -> dict[str, Any] | None:
@@ -196,6 +206,7 @@ layer, null where none is; `U`, the area mean; `U_thinnest`; `U_of_mean_thicknes
 lowest outlet; `outlets`, each with `id`, `level_m`, `catchment_m2`, `Q_l_s`, `capacity_l_s` at 35 mm,
 `head_mm` (both null for a gutter or valley) and `dry_m`; `blocked`, the deepest case of blocked outlets,
 with `outlets`, `depth_m`, `volume_m3`, `max_kg_m2` and `mean_kg_m2`, null where no water finds a way out.
+`rain_test`, where it was made: `share_of_draws` that pond, with its 95 % range `low` to `high`; else null.
 Falls that give no surface hold `fault` alone.
 """,
         ),

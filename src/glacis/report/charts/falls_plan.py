@@ -3,6 +3,7 @@
 
 from collections.abc import Iterator
 from math import cos, hypot, sin
+from typing import TYPE_CHECKING
 
 from msgspec import Struct
 
@@ -14,6 +15,7 @@ from glacis.core.model.falls import Falls, LevelLine
 from glacis.core.model.geometry import Point
 from glacis.core.units.format import fall_ratio, number, with_unit
 from glacis.core.units.quantities import Quantity, System
+from glacis.report.charts.falls_rain import rain_rows, share_patches
 from glacis.report.charts.room import bounds_of, clear, text_bounds
 from glacis.report.palette import FLOOD_TINTS, THICKNESS_TINTS
 from glacis.report.plan import Fit
@@ -36,6 +38,9 @@ from glacis.report.scene import (
     text_width,
 )
 
+if TYPE_CHECKING:
+    from glacis.core.falls.rain import RainTest
+
 LABEL = 12.0
 SIDE = 218.0
 """Width of the column of figures at the right [pt]."""
@@ -55,6 +60,7 @@ class FallsView(Struct, frozen=True):
         system: units of the reader.
         case: what stands on the roof; None for the dry roof.
         water: where that stands, by depth.
+        rain: what stands in draws of the surface; None for the surface as drawn.
         chosen: id of the outlet, line or overflow in the hand.
         section: ends of the section line; None for none.
     """
@@ -66,6 +72,7 @@ class FallsView(Struct, frozen=True):
     system: System
     case: Standing | None = None
     water: tuple[Band, ...] = ()
+    rain: "RainTest | None" = None
     chosen: str = ""
     section: tuple[Point, Point] | None = None
 
@@ -112,8 +119,14 @@ def _tints(view: FallsView, fit: Fit) -> Iterator[Item]:
     bands = view.contours.bands
     last = max(1, len(bands) - 1)
     for place, band in enumerate(bands):
-        tone = 0 if view.case is not None else round(place / last * (THICKNESS_TINTS - 1))
+        tone = (
+            0
+            if view.case is not None or view.rain is not None
+            else round(place / last * (THICKNESS_TINTS - 1))
+        )
         yield from _band(band, f"copper:{tone}", fit)
+    if view.rain is not None:
+        yield from share_patches(view.rain, fit)
     for place, band in enumerate(view.water):
         tone = min(FLOOD_TINTS - 1, round(place / max(1, len(view.water) - 1) * (FLOOD_TINTS - 1)))
         yield from _band(band, f"flood:{tone}", fit)
@@ -317,6 +330,9 @@ def figure_rows(view: FallsView) -> Iterator[tuple[str, str, str]]:
         return with_unit(value, quantity, system)
 
     t, u = Quantity.THICKNESS, Quantity.TRANSMITTANCE
+    if view.rain is not None:
+        yield from rain_rows(view.rain, view.roof, system)
+        return
     if view.case is not None:
         yield from _water_rows(view)
         return

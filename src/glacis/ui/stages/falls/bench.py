@@ -2,6 +2,7 @@
 """The Falls bench: place outlets and see the roof shaped, drained and flooded at once."""
 
 from functools import partial
+from typing import TYPE_CHECKING
 
 from PyQt6.QtCore import QPointF, QSize, Qt
 from PyQt6.QtGui import QKeyEvent
@@ -10,6 +11,8 @@ from PyQt6.QtWidgets import QHBoxLayout, QStackedWidget, QToolButton
 from glacis.core.falls.change import remove_falls
 from glacis.core.falls.drawing import FALLS_DRAWING, FallsDrawing
 from glacis.core.falls.found import Drained, Undrained
+from glacis.core.falls.parts import RAIN_TEST
+from glacis.core.graph.part import Failed, Ready
 from glacis.core.units.format import with_unit
 from glacis.core.units.quantities import Quantity
 from glacis.report.plan import Fit
@@ -22,11 +25,15 @@ from glacis.ui.stages.falls.strips import FallsStrip, ThingStrip
 from glacis.ui.widgets.field_grid import chooser
 from glacis.ui.widgets.labels import label, rich, tight
 
+if TYPE_CHECKING:
+    from glacis.core.falls.rain import RainTest
+
 VIEWS = (
     ("thickness", "Thickness", "Contours of the finished surface; drag outlets and overflows (1)"),
     ("blocked", "Blocked", "Water that stands when outlets are blocked (2)"),
+    ("rain", "Rain", "Where rain stands on a surface built within its tolerance (3)"),
 )
-VIEW_KEYS = {Qt.Key.Key_1: "thickness", Qt.Key.Key_2: "blocked"}
+VIEW_KEYS = {Qt.Key.Key_1: "thickness", Qt.Key.Key_2: "blocked", Qt.Key.Key_3: "rain"}
 PITCHED = 10.0
 """Pitch above which nobody lays falls [°]; our judgement."""
 WORDS = {
@@ -34,6 +41,8 @@ WORDS = {
     "sheets and rooflights: guard them before anybody walks here.",
     "blocked": "Still water with outlets blocked. Whether a deck that sags runs away under it is for the "
     "structural engineer to judge.",
+    "rain": "Rain on many draws of the surface, each within the tolerance: the darker, the more of them hold "
+    "water there. Deviations hold over the stated length; a shorter one finds more puddles.",
     "outlet": "Press on the roof where the outlet comes; Escape leaves.",
     "overflow": "Press the edge where the overflow comes; Escape leaves.",
     "gutter": "Press the edge that the gutter comes along; Escape leaves.",
@@ -90,6 +99,7 @@ class FallsBench(Bench):
         row.addWidget(self.strips, 1)
         self.column.addLayout(row)
         self.hand.changed.connect(self.refresh)
+        desk.got_on.connect(self._follow)
         self.hand.said.connect(self.said)
 
     def show_view(self, name: str) -> None:
@@ -149,10 +159,11 @@ class FallsBench(Bench):
             return
         self._fill_cases(found)
         case = self.case_in(found) if self._view == "blocked" else -1
+        rain, told = self._rain(area.roof.area.id)
         view = FallsView(
             roof=area.roof, found=found, contours=drawing.contours, obstacles=drawing.obstacles,
             system=system, case=found.cases[case] if case >= 0 else None,
-            water=drawing.waters[case] if case >= 0 else (), chosen=self.hand.chosen,
+            water=drawing.waters[case] if case >= 0 else (), rain=rain, chosen=self.hand.chosen,
             section=self._section_ends(found),
         )  # fmt: skip
         fit = self.hand.held_fit
@@ -167,7 +178,24 @@ class FallsBench(Bench):
             )
             parts.insert(0, f"{least} to {most}")
             parts.append(f"U {with_unit(area.roof.transmittance, Quantity.TRANSMITTANCE, system)}")
-        self.say(" · ".join(parts))
+        self.say(told or " · ".join(parts))
+
+    def _rain(self, area: str) -> "tuple[RainTest | None, str]":
+        """The rain test where it is looked at, or in words how it stands."""
+        if self._view != "rain":
+            return None, ""
+        if self.hand.is_dragging:
+            return None, "The rain test follows when the hand lets go."
+        state = self.desk.want(RAIN_TEST, area)
+        if isinstance(state, Ready):
+            return state.value, ""
+        if isinstance(state, Failed):
+            return None, state.why
+        return None, f"Rain test: {state.words or 'begins'}"
+
+    def _follow(self) -> None:
+        if self._view == "rain" and self.isVisible():
+            self.refresh()
 
     def _show_section(self, found: Drained, drawing: FallsDrawing, case: int) -> None:
         from glacis.core.falls.contours import section_of

@@ -41,6 +41,8 @@ FIELDS = (
     ("rain", "Rain to drain", Quantity.RAIN_RATE),
     ("upstand", "Top of the upstands above the lowest outlet", Quantity.THICKNESS),
     ("allowance", "Load of water that the structure may bear", Quantity.AREA_MASS),
+    ("tolerance", "How far the built surface strays, to both sides", Quantity.THICKNESS),
+    ("correlation", "Length over which a deviation holds", Quantity.LENGTH),
     ("wall_above", "Area of walls that drain onto the roof", Quantity.AREA),
 )
 
@@ -89,6 +91,7 @@ class FallsStrip(QWidget):
             (("Rain", f["rain"]), ("Place", self.risk), ("Walls", f["wall_above"])),
             (("Upstand", f["upstand"]), ("May bear", f["allowance"])),
         )
+        self._add_page((("Within ±", f["tolerance"]), ("Holds over", f["correlation"])))
         tight(QVBoxLayout(self), (0, 0, 0, 0), 0).addWidget(self.pages)
 
     def _add_page(self, *rows: Pairs) -> None:
@@ -97,8 +100,8 @@ class FallsStrip(QWidget):
         self.pages.addWidget(page)
 
     def show_view(self, view: str) -> None:
-        """Show how the falls are made, or the rain they meet."""
-        self.pages.setCurrentIndex(1 if view == "blocked" else 0)
+        """Show how the falls are made, the rain they meet, or how exactly they are built."""
+        self.pages.setCurrentIndex({"blocked": 1, "rain": 2}.get(view, 0))
 
     def refresh(self) -> None:
         """Show what is stated, or what would be."""
