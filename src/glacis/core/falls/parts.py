@@ -14,6 +14,7 @@ from glacis.core.model.document import Assembly, Method, RoofArea
 from glacis.core.model.falls import Falls
 
 if TYPE_CHECKING:
+    from glacis.core.falls.boards import Layout
     from glacis.core.falls.ground import Ground, Ring
     from glacis.core.falls.rain import RainTest
     from glacis.core.falls.taper import Taper
@@ -97,13 +98,22 @@ def _drained(read: DrainedRead) -> Drained | Undrained | None:
 
 
 class RainRead(Struct, frozen=True):
-    """What the rain test depends on."""
+    """What rain test and boards depend on."""
 
     found: Drained | Undrained | None
 
 
 def _reads_rain(reader: Reader, subject: str) -> RainRead:
     return RainRead(reader.value(DRAINED, subject))
+
+
+def _boards(read: RainRead) -> "Layout | None":
+    found = read.found
+    if not isinstance(found, Drained) or found.stated.means != "tapered":
+        return None
+    from glacis.core.falls.boards import layout
+
+    return layout(found, found.stated.boards)
 
 
 def _rain(read: RainRead, progress: Progress) -> "RainTest | None":
@@ -145,5 +155,7 @@ def _taper(read: TaperRead) -> "Taper | None":
     return taper_in(read)
 
 
+BOARDS = Part("boards", _reads_rain, _boards)
+"""Tapered boards over an area; None where none make its falls."""
 TAPER = Part("taper", _reads_taper, _taper)
 """The layer that makes the falls; None where none does."""

@@ -87,6 +87,26 @@ class Overflow(Node, frozen=True, kw_only=True):
     height: Annotated[float, Range("height", Quantity.THICKNESS, 0.02, 1.0)] = 0.1
 
 
+class BoardSet(Node, frozen=True, kw_only=True):
+    """Tapered boards as they are bought; each rises by the roof's fall times its length.
+
+    Attributes:
+        length: of a board, up the fall [m].
+        width: along the contour [m].
+        tapers: how many thicknesses the set has before it begins again on a flat packer.
+        first: thickness at the lower end of the first [m].
+        bond: shift of every other row, in parts of the width [-].
+        kerf: of the saw [m].
+    """
+
+    length: Annotated[float, Range("length of a board", Quantity.LENGTH, 0.2, 5.0)] = 1.2
+    width: Annotated[float, Range("width of a board", Quantity.LENGTH, 0.2, 5.0)] = 1.2
+    tapers: Annotated[int, Range("tapers in a set", None, 1, 12)] = 3
+    first: Annotated[float, Range("first thickness", Quantity.THICKNESS, 0.005, 0.5)] = 0.03
+    bond: Annotated[float, Range("shift of rows", None, 0.0, 0.9)] = 0.5
+    kerf: Annotated[float, Range("kerf", Quantity.THICKNESS, 0.0, 0.02)] = 0.003
+
+
 class Falls(Node, frozen=True, kw_only=True):
     """How one roof area falls and drains.
 
@@ -112,6 +132,7 @@ class Falls(Node, frozen=True, kw_only=True):
         above_at: where that lands in plan [m]; None for spread over the roof.
         tolerance: that 95 % of the surface keeps when it is built, to both sides [m].
         correlation: length over which its deviations hold [m].
+        boards: that make the falls, where boards do.
         allowance: load of water that the structure may bear [kg/m²]; 0 where nobody stated it.
     """
 
@@ -137,4 +158,5 @@ class Falls(Node, frozen=True, kw_only=True):
         float, Range("length that deviations hold", Quantity.LENGTH, 0.1, 20.0)
     ] = 1.0
     above_at: Point | None = None
+    boards: BoardSet = BoardSet()
     allowance: Annotated[float, Range("load of water", Quantity.AREA_MASS, 0.0, 2000.0)] = 0.0

@@ -246,6 +246,7 @@ def check_falls(falls: Falls, where: str) -> None:
         ValueRefused: naming the thing, what was found and the range.
     """
     check_ranges(falls, where)
+    check_ranges(falls.boards, f"{where}, boards")
     things: tuple[Outlet | LevelLine | Overflow, ...] = falls.outlets
     things = (*things, *falls.lines, *falls.overflows)
     for thing in things:

@@ -10,15 +10,17 @@ from glacis.core.area.analysed import AnalysedArea
 from glacis.core.area.parts import ANALYSED
 from glacis.core.falls.drawing import FALLS_DRAWING, FallsDrawing
 from glacis.core.falls.found import Drain, Drained, Undrained
-from glacis.core.falls.parts import RAIN_TEST
+from glacis.core.falls.parts import BOARDS, RAIN_TEST
 from glacis.core.graph.part import Part, Ready
 from glacis.core.graph.reader import Reader
-from glacis.core.units.format import with_unit
+from glacis.core.units.format import plain, with_unit
 from glacis.core.units.quantities import Quantity, System
+from glacis.files.boards_csv import boards_csv
 from glacis.report.blocks import Blocks, Picture, Room, Words, words_grid
-from glacis.report.offers import Chapter, Key, Offer, Section
+from glacis.report.offers import Chapter, Export, Key, Offer, Section
 
 if TYPE_CHECKING:
+    from glacis.core.falls.boards import Layout
     from glacis.core.falls.standing import Standing
 
 SIZE = (760.0, 420.0)
@@ -34,13 +36,15 @@ class FallsRead(Struct, frozen=True):
 
     roof: AnalysedArea
     drawing: FallsDrawing | None
+    boards: "Layout | None"
     units: System
 
 
 def _reads(reader: Reader, area: str) -> FallsRead:
     roof = reader.value(ANALYSED, area)
     drawing = reader.value(FALLS_DRAWING, area) if roof.drained is not None else None
-    return FallsRead(roof, drawing, reader.project.units)
+    boards = reader.value(BOARDS, area) if roof.drained is not None else None
+    return FallsRead(roof, drawing, boards, reader.project.units)
 
 
 def _blocks(read: FallsRead) -> Blocks:
@@ -75,6 +79,8 @@ def _blocks(read: FallsRead) -> Blocks:
             *blocks, Room(90), Words("With outlets blocked", "sub"), Picture(falls_plan_scene(wet, SIZE)),
             _case_table(found, read.units),
         )  # fmt: skip
+    if read.boards is not None:
+        blocks = (*blocks, Words("Tapered boards", "sub"), _board_table(read.boards, read.units))
     return (*blocks, Words(CAUTION, "small"))
 
 
@@ -115,6 +121,17 @@ def _case_table(found: Drained, system: System) -> Any:
     return words_grid(rows, (3, 1, 1, 1, 1), 1)
 
 
+def _board_table(layout: "Layout", system: System) -> Any:
+    rows: list[tuple[str, ...]] = [("board, mm", "count", "whole", "pieces", "laid")]
+    for kind in layout.kinds:
+        laid = with_unit(kind.area, Quantity.AREA, system)
+        rows.append((kind.mark, str(kind.count), str(kind.whole), str(kind.pieces), laid))
+    packers = with_unit(layout.packer_area, Quantity.AREA, system)
+    waste = f"waste {plain(100 * layout.waste, 1)} %"
+    rows.append((f"flat packers {packers}", str(layout.count), "", "", waste))
+    return words_grid(rows, (3, 1, 1, 1, 1), 1)
+
+
 def _told_apart(item: AreaResult) -> object:
     return item.roof.area.id if item.roof.drained is not None else None
 
@@ -141,6 +158,7 @@ def _results(results: Results, area: str) -> dict[str, Any]:
         "outlets": [_outlet(drain) for drain in found.drains],
         "blocked": _blocked(found.worst, found),
         "rain_test": _rain(results, area),
+        **_boards(results, area),
     }
     return {"falls": section}
 
@@ -170,6 +188,19 @@ def _outlet(drain: Drain) -> dict[str, Any]:
     }
 
 
+def _boards(results: Results, area: str) -> dict[str, Any]:
+    layout = results.value(BOARDS, area)
+    if layout is None:
+        return {"boards": None, "waste": None}
+    kinds = [{"mark": kind.mark, "count": kind.count} for kind in layout.kinds]
+    return {"boards": kinds, "waste": layout.waste}
+
+
+def _cut_list(results: Results) -> bytes:
+    layouts = [(a.name, results.value(BOARDS, a.id)) for a in results.project.areas]
+    return boards_csv([(name, found) for name, found in layouts if found is not None]).encode()
+
+
 def _rain(results: Results, area: str) -> dict[str, Any] | None:
     state = results.state(RAIN_TEST, area)
     if not isinstance(state, Ready) or state.value is None:
@@ -192,6 +223,7 @@ def _blocked(worst: "Standing | None", found: Drained) -> dict[str, Any] | None:
 
 OFFER = Offer(
     chapters=(Chapter("area", Part("chapter falls", _reads, _blocks), _told_apart),),
+    exports=(Export("boards", "Cut list of tapered boards", ".csv", "CSV", _cut_list),),
     sections=(
         Section(
             "area",
@@ -207,7 +239,8 @@ lowest outlet; `outlets`, each with `id`, `level_m`, `catchment_m2`, `Q_l_s`, `c
 `head_mm` (both null for a gutter or valley) and `dry_m`; `blocked`, the deepest case of blocked outlets,
 with `outlets`, `depth_m`, `volume_m3`, `max_kg_m2` and `mean_kg_m2`, null where no water finds a way out.
 `rain_test`, where it was made: `share_of_draws` that pond, with its 95 % range `low` to `high`; else null.
-Falls that give no surface hold `fault` alone.
+`boards`, each with `mark` and `count`, and `waste`, the share of them that is not laid; both null where
+no boards make the falls. Falls that give no surface hold `fault` alone.
 """,
         ),
     ),

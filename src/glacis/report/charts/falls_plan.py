@@ -6,6 +6,7 @@ from math import cos, hypot, sin
 from typing import TYPE_CHECKING
 
 from msgspec import Struct
+from msgspec.structs import replace
 
 from glacis.core.area.analysed import AnalysedArea
 from glacis.core.falls.contours import Band, Contours
@@ -15,6 +16,7 @@ from glacis.core.model.falls import Falls, LevelLine
 from glacis.core.model.geometry import Point
 from glacis.core.units.format import fall_ratio, number, with_unit
 from glacis.core.units.quantities import Quantity, System
+from glacis.report.charts.falls_boards import board_marks, board_patches, board_rows, board_zones
 from glacis.report.charts.falls_rain import rain_rows, share_patches
 from glacis.report.charts.room import bounds_of, clear, text_bounds
 from glacis.report.palette import FLOOD_TINTS, THICKNESS_TINTS
@@ -39,6 +41,7 @@ from glacis.report.scene import (
 )
 
 if TYPE_CHECKING:
+    from glacis.core.falls.boards import Layout
     from glacis.core.falls.rain import RainTest
 
 LABEL = 12.0
@@ -61,6 +64,7 @@ class FallsView(Struct, frozen=True):
         case: what stands on the roof; None for the dry roof.
         water: where that stands, by depth.
         rain: what stands in draws of the surface; None for the surface as drawn.
+        boards: that make the falls; None where they are not looked at.
         chosen: id of the outlet, line or overflow in the hand.
         section: ends of the section line; None for none.
     """
@@ -73,6 +77,7 @@ class FallsView(Struct, frozen=True):
     case: Standing | None = None
     water: tuple[Band, ...] = ()
     rain: "RainTest | None" = None
+    boards: "Layout | None" = None
     chosen: str = ""
     section: tuple[Point, Point] | None = None
 
@@ -92,8 +97,11 @@ def falls_plan_scene(view: FallsView, size: Size, fit: Fit | None = None) -> Sce
     """The whole drawing, at its own scale unless one is given."""
     fit = fit or falls_fit(view.roof.area.outline, size)
     items: list[Item] = []
-    items.extend(_tints(view, fit))
-    items.extend(_contour_lines(view, fit))
+    if view.boards is not None:
+        items.extend(board_patches(view.boards, fit))
+    else:
+        items.extend(_tints(view, fit))
+        items.extend(_contour_lines(view, fit))
     items.extend(_creases(view, fit))
     for ring in view.obstacles:
         items.append(Patch(flat(fit, ring), "kerb", "ink", FACE))
@@ -102,8 +110,13 @@ def falls_plan_scene(view: FallsView, size: Size, fit: Fit | None = None) -> Sce
         items.extend(_section_line(view.section, fit))
     marks, hot = _marks(view, fit)
     taken = [spot.box for spot in hot]
-    items.extend(_arrows(view, fit, taken))
-    items.extend(_labels(view, fit, taken))
+    if view.boards is None:
+        items.extend(_arrows(view, fit, taken))
+        items.extend(_labels(view, fit, taken))
+    else:
+        hot = [*board_zones(view.boards, fit), *hot]
+        taken += [text_bounds(_from_start(i)) for i in marks if isinstance(i, Text)]
+        items.extend(board_marks(view.boards, fit, taken))
     items.extend(marks)
     items.extend(_figures(view, size))
     items.extend(_scale_bar(fit, size, view.system))
@@ -284,6 +297,11 @@ def _named(name: str, x: float, y: float, ink: str) -> Text:
     return Text(x, y, shorten(name, 130, LABEL), LABEL, ink, "start", "semibold")
 
 
+def _from_start(text: Text) -> Text:
+    """The same words about their middle, as their bounds are taken."""
+    return replace(text, x=text.x + text_width(text.text, text.size) / 2, anchor="middle")
+
+
 def _gutter(line: LevelLine, ink: str, fit: Fit) -> Iterator[Item]:
     (x1, y1), (x2, y2) = fit.point(*line.start), fit.point(*line.end)
     size = hypot(x2 - x1, y2 - y1) or 1.0
@@ -330,6 +348,9 @@ def figure_rows(view: FallsView) -> Iterator[tuple[str, str, str]]:
         return with_unit(value, quantity, system)
 
     t, u = Quantity.THICKNESS, Quantity.TRANSMITTANCE
+    if view.boards is not None:
+        yield from board_rows(view.boards, found.stated.boards, system)
+        return
     if view.rain is not None:
         yield from rain_rows(view.rain, view.roof, system)
         return

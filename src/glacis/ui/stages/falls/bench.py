@@ -11,7 +11,7 @@ from PyQt6.QtWidgets import QHBoxLayout, QStackedWidget, QToolButton
 from glacis.core.falls.change import remove_falls
 from glacis.core.falls.drawing import FALLS_DRAWING, FallsDrawing
 from glacis.core.falls.found import Drained, Undrained
-from glacis.core.falls.parts import RAIN_TEST
+from glacis.core.falls.parts import BOARDS, RAIN_TEST
 from glacis.core.graph.part import Failed, Ready
 from glacis.core.units.format import with_unit
 from glacis.core.units.quantities import Quantity
@@ -31,9 +31,15 @@ if TYPE_CHECKING:
 VIEWS = (
     ("thickness", "Thickness", "Contours of the finished surface; drag outlets and overflows (1)"),
     ("blocked", "Blocked", "Water that stands when outlets are blocked (2)"),
+    ("boards", "Boards", "Tapered boards, cut and marked, and what is to be bought (4)"),
     ("rain", "Rain", "Where rain stands on a surface built within its tolerance (3)"),
 )
-VIEW_KEYS = {Qt.Key.Key_1: "thickness", Qt.Key.Key_2: "blocked", Qt.Key.Key_3: "rain"}
+VIEW_KEYS = {
+    Qt.Key.Key_1: "thickness",
+    Qt.Key.Key_2: "blocked",
+    Qt.Key.Key_3: "rain",
+    Qt.Key.Key_4: "boards",
+}
 PITCHED = 10.0
 """Pitch above which nobody lays falls [°]; our judgement."""
 WORDS = {
@@ -43,6 +49,8 @@ WORDS = {
     "structural engineer to judge.",
     "rain": "Rain on many draws of the surface, each within the tolerance: the darker, the more of them hold "
     "water there. Deviations hold over the stated length; a shorter one finds more puddles.",
+    "boards": "Rows lie between contours, joints of every other row are shifted. Offcuts only slide along their "
+    "contour: turned, their taper would be wrong. Cutting raises dust: mask and extraction.",
     "outlet": "Press on the roof where the outlet comes; Escape leaves.",
     "overflow": "Press the edge where the overflow comes; Escape leaves.",
     "gutter": "Press the edge that the gutter comes along; Escape leaves.",
@@ -160,10 +168,17 @@ class FallsBench(Bench):
         self._fill_cases(found)
         case = self.case_in(found) if self._view == "blocked" else -1
         rain, told = self._rain(area.roof.area.id)
+        boards = None
+        if self._view == "boards":
+            boards = self.desk.value(BOARDS, area.roof.area.id)
+            told = told or (
+                "" if boards else "The falls are not made by boards: choose them in Thickness."
+            )
         view = FallsView(
             roof=area.roof, found=found, contours=drawing.contours, obstacles=drawing.obstacles,
             system=system, case=found.cases[case] if case >= 0 else None,
-            water=drawing.waters[case] if case >= 0 else (), rain=rain, chosen=self.hand.chosen,
+            water=drawing.waters[case] if case >= 0 else (), rain=rain, boards=boards,
+            chosen=self.hand.chosen,
             section=self._section_ends(found),
         )  # fmt: skip
         fit = self.hand.held_fit

@@ -16,7 +16,7 @@ from PyQt6.QtWidgets import (
 )
 
 from glacis.core.falls.change import change_falls
-from glacis.core.model.falls import Falls, LevelLine, Outlet, Overflow
+from glacis.core.model.falls import BoardSet, Falls, LevelLine, Outlet, Overflow
 from glacis.core.units.quantities import Quantity
 from glacis.core.units.ranges import ranges_of
 from glacis.ui.desk import Desk
@@ -26,6 +26,12 @@ from glacis.ui.widgets.labels import tight
 from glacis.ui.widgets.unit_field import UnitField
 
 WIDTH = 72
+BOARD_FIELDS = (
+    ("length", "Length of a board, up the fall", Quantity.LENGTH),
+    ("width", "Width of a board, along the contour", Quantity.LENGTH),
+    ("first", "Thin end of the first board", Quantity.THICKNESS),
+    ("kerf", "Kerf of the saw", Quantity.THICKNESS),
+)
 MEANS = (
     ("boards", "tapered"), ("screed", "screed"), ("foam", "foam"), ("structure", "structure"),
     ("firrings", "firrings"),
@@ -62,6 +68,17 @@ class FallsStrip(QWidget):
             field.committed.connect(partial(self._take, key))
             field.said.connect(self.said)
             self.fields[key] = field
+        self.board = {
+            key: UnitField(words, quantity, WIDTH).bounded(ranges_of(BoardSet)[key])
+            for key, words, quantity in BOARD_FIELDS
+        }
+        for key, field in self.board.items():
+            field.committed.connect(partial(self._take_board, key))
+            field.said.connect(self.said)
+        self.tapers = chooser("Thicknesses in a set", tuple((str(n), n) for n in range(1, 9)))
+        self.tapers.activated.connect(
+            lambda _k: self._change_board(tapers=self.tapers.currentData())
+        )
         self.means = chooser("What makes the falls", MEANS)
         self.directions = chooser("Directions that facets face", DIRECTIONS)
         self.edges = chooser(
@@ -92,6 +109,14 @@ class FallsStrip(QWidget):
             (("Upstand", f["upstand"]), ("May bear", f["allowance"])),
         )
         self._add_page((("Within ±", f["tolerance"]), ("Holds over", f["correlation"])))
+        self._add_page(
+            (
+                ("Length", self.board["length"]),
+                ("Width", self.board["width"]),
+                ("First", self.board["first"]),
+            ),
+            (("Kerf", self.board["kerf"]), ("Tapers", self.tapers)),
+        )
         tight(QVBoxLayout(self), (0, 0, 0, 0), 0).addWidget(self.pages)
 
     def _add_page(self, *rows: Pairs) -> None:
@@ -100,8 +125,8 @@ class FallsStrip(QWidget):
         self.pages.addWidget(page)
 
     def show_view(self, view: str) -> None:
-        """Show how the falls are made, the rain they meet, or how exactly they are built."""
-        self.pages.setCurrentIndex({"blocked": 1, "rain": 2}.get(view, 0))
+        """Show how the falls are made, the rain they meet, how exactly they are built, or their boards."""
+        self.pages.setCurrentIndex({"blocked": 1, "rain": 2, "boards": 3}.get(view, 0))
 
     def refresh(self) -> None:
         """Show what is stated, or what would be."""
@@ -109,6 +134,9 @@ class FallsStrip(QWidget):
         falls = self._hand.falls or Falls(area=area.id if area else "")
         for key, field in self.fields.items():
             field.show_value(getattr(falls, key), self._desk.system)
+        for key, field in self.board.items():
+            field.show_value(getattr(falls.boards, key), self._desk.system)
+        self.tapers.setCurrentIndex(self.tapers.findData(falls.boards.tapers))
         self._fill_layers()
         for key, box in self.boxes.items():
             box.setCurrentIndex(max(0, box.findData(getattr(falls, key))))
@@ -139,6 +167,14 @@ class FallsStrip(QWidget):
     def _take(self, key: str, value: float) -> None:
         if not self._act(**{key: value}):
             self.fields[key].refuse()
+
+    def _change_board(self, **values: object) -> bool:
+        falls = self._hand.falls
+        return falls is not None and self._act(boards=replace(falls.boards, **values))
+
+    def _take_board(self, key: str, value: float) -> None:
+        if not self._change_board(**{key: value}):
+            self.board[key].refuse()
 
     def _choose(self, key: str, _index: int) -> None:
         box = self.boxes[key]
