@@ -15,15 +15,26 @@ from msgspec import Struct
 from msgspec.structs import replace
 
 import glacis
+from draining import (
+    dragged_outlet,
+    flood_alone,
+    large_surface,
+    million_cells,
+    plain_flood,
+    sights,
+    thousand_boards,
+)
 from glacis.core.analysis.analyser import Analyser
 from glacis.core.model.document import Project
 from glacis.core.model.edit import set_thickness
 from glacis.core.thickness.solve import Wish, solve
 from glacis.demo.tern_point import tern_point
 from glacis.files.libraries import load_library, load_sites
+from glacis.session.kernels import keep_kernels
 from shaping import dragged_corner, ragged, whole_shape
 from timing import timed
 
+keep_kernels()
 HERE = Path(__file__).parent
 RUNS = 25
 ROUNDS = 3
@@ -105,7 +116,7 @@ def hundred_areas() -> Project:
     )
     area = next(a for a in project.areas if a.id == "laboratory")
     areas = tuple(replace(area, id=f"r{k}", assembly=f"a{k}") for k in range(100))
-    return replace(project, assemblies=assemblies, areas=areas, materials=(shared,))
+    return replace(project, assemblies=assemblies, areas=areas, materials=(shared,), falls=())
 
 
 def large_project() -> Project:
@@ -113,7 +124,7 @@ def large_project() -> Project:
     base = tern_point(load_sites()[0])
     made = tuple(replace(base.assemblies[k % 4], id=f"a{k}") for k in range(60))
     areas = tuple(replace(base.areas[k % 7], id=f"r{k}", assembly=f"a{k % 60}") for k in range(200))
-    return replace(base, assemblies=made, areas=areas, variants=())
+    return replace(base, assemblies=made, areas=areas, variants=(), falls=())
 
 
 def large_edit() -> float:
@@ -198,7 +209,20 @@ ROWS = (
     Row("skeleton of 1000 edges", partial(ragged, 1000, 3), "5 s", seconds=5.0),
     Row("corner of 12 edges, all redrawn", dragged_corner, "1/30 s", seconds=1 / 30),
     Row("solve for a target, two layers", solver, "200 ms", seconds=0.200),
+    Row(
+        "10,000 m2, 40 outlets, with facets and U",
+        partial(large_surface, 0),
+        "60 ms",
+        seconds=0.060,
+    ),
+    Row("the same with 25 kerbs", partial(large_surface, 25), "150 ms", seconds=0.150),
+    Row("its plan of sights, once", sights, "200 ms", seconds=0.200),
+    Row("outlet dragged on 500 m2 with kerbs", dragged_outlet, "16 ms", seconds=0.016),
+    Row("a million cells flooded, routed, pooled", million_cells, "300 ms", seconds=0.300),
+    Row("1,200 tapered boards laid", thousand_boards, "1 s", seconds=1.0),
 )
+FLOOD_AT_MOST = 1 / 40
+"""Of a plain heap in plain Python."""
 
 
 def show(what: str, mine: float, name: str, reference: float, most: float) -> bool:
@@ -207,14 +231,14 @@ def show(what: str, mine: float, name: str, reference: float, most: float) -> bo
     met = ratio <= most
     mark = "" if met else "  missed"
     print(
-        f"{what:<44}{mine * 1e3:>9.2f}  {name:<24}{reference * 1e3:>8.2f}{ratio:>8.2f}{most:>6.1f}{mark}"
+        f"{what:<44}{mine * 1e3:>9.2f}  {name:<24}{reference * 1e3:>8.2f}{ratio:>8.3f}{most:>7.3f}{mark}"
     )
     return met
 
 
 def main() -> int:
     """Print the table; exit 1 where a bar is missed."""
-    print(f"{'what':<44}{'ours ms':>9}  {'reference':<24}{'ms':>8}{'ratio':>8}{'bar':>6}")
+    print(f"{'what':<44}{'ours ms':>9}  {'reference':<24}{'ms':>8}{'ratio':>8}{'bar':>7}")
     ours, bare = start_up()
     met = [show("start to painted demo window", ours, "bare PyQt6 window", bare, START_AT_MOST)]
     for row in ROWS:
@@ -223,6 +247,8 @@ def main() -> int:
         slower = max(1.0, (before + yardstick()) / 2 / QUIET)
         name = f"{row.reference} x {slower:.2f}"
         met.append(show(row.what, mine, name, row.seconds * slower, row.most))
+    plain = plain_flood()
+    met.append(show("a million cells flooded", flood_alone(), "plain heap", plain, FLOOD_AT_MOST))
     print(
         "Times are on a quiet machine; each bar is stretched by how much slower a fixed piece of plain\n"
         f"Python ran just before and after than the {QUIET * 1e3:.0f} ms it took there."

@@ -32,7 +32,7 @@ def whole_shape() -> float:
             for h in area.holes
         )
         areas.append(replace(area, id=f"r{k}", outline=outline, holes=holes, grown=None))
-    project = replace(base, areas=tuple(areas), footprints=(), dormers=(), openings=())
+    project = replace(base, areas=tuple(areas), footprints=(), dormers=(), openings=(), falls=())
     return median(timed(partial(shape_of, project)) for _ in range(15))
 
 
@@ -67,7 +67,7 @@ def dragged_corner() -> float:
     )
     footprint = Footprint(id="roof", name="H", level=3.0, loops=(Loop(edges=edges),))
     base = tern_point(load_sites()[0])
-    empty = replace(base, areas=(), footprints=(), dormers=(), openings=())
+    empty = replace(base, areas=(), footprints=(), dormers=(), openings=(), falls=())
     project = add_roof(empty, footprint, Under("hall-slate", "hall"))
     engine = Analyser(load_library())
     engine.analyse(project)
