@@ -161,7 +161,7 @@ EDITS = (
 )  # fmt: skip
 
 
-@settings(max_examples=25)
+@settings(max_examples=12)
 @given(st.lists(st.tuples(st.integers(0, len(EDITS) - 1), st.integers(1, 20)), max_size=7))
 def test_after_any_row_of_edits_results_are_those_of_a_fresh_analysis(rows):
     engine, project = analyser(), demo()

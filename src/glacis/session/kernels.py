@@ -8,8 +8,8 @@ with the same functions in plain Python, slower, while another process compiles 
 
 import os
 import sys
-from hashlib import sha256
 from pathlib import Path
+from zlib import crc32
 
 from glacis.session.places import cache_folder
 
@@ -31,7 +31,10 @@ def keep_kernels() -> Path:
 def _name() -> str:
     core = Path(__file__).parent.parent / "core"
     sources = (core / "compiled.py", *sorted(core.glob("*/engine/*.py")))
-    return sha256(b"".join(source.read_bytes() for source in sources)).hexdigest()[:16]
+    found = 0
+    for source in sources:
+        found = crc32(source.read_bytes(), found)
+    return f"{found:08x}-{sys.implementation.cache_tag}"
 
 
 def make_ready() -> bool:

@@ -6,6 +6,7 @@ It depends on outline and obstacles alone, so it is worked out once while outlet
 
 from collections.abc import Iterator
 from itertools import chain
+from math import cos, sin
 
 import numpy as np
 import shapely
@@ -109,21 +110,22 @@ def _tiles(plan: Polygon, walls: np.ndarray, number: int) -> tuple[np.ndarray, n
         shapely.get_num_coordinates(parts) < 9
     )
     cut = [shapely.get_parts(shapely.constrained_delaunay_triangles(p)) for p in parts[~convex]]
-    whole = [
-        rotate(p, angle, origin=(0.0, 0.0), use_radians=True)
-        for p in (*parts[convex], *chain(*cut))
+    turn = np.array([(cos(angle), sin(angle)), (-sin(angle), cos(angle))])
+    whole = (orient(part).exterior.coords[:-1] for part in (*parts[convex], *chain(*cut)))
+    rings = [
+        ring for ring in (_plain_ring(np.array(tile) @ turn) for tile in whole) if len(ring) > 2
     ]
-    rings = [ring for ring in map(_plain_ring, whole) if len(ring) > 2]
     tiles = np.zeros((len(rings), CORNERS, 2))
     for k, ring in enumerate(rings):
         tiles[k, : len(ring)] = ring
     return tiles, np.array([len(ring) for ring in rings])
 
 
-def _plain_ring(tile: Polygon) -> list[Point]:
-    """The corners of a tile, anticlockwise, without those that lie on each other."""
-    ring = orient(tile).exterior.coords[:-1]
-    return [at for k, at in enumerate(ring) if _length(ring[k - 1], at) > NEAR]
+def _plain_ring(ring: np.ndarray) -> np.ndarray:
+    """The corners of a tile without those that lie on each other."""
+    away = ring - np.roll(ring, 1, axis=0)
+    kept: np.ndarray = ring[(away**2).sum(axis=1) > NEAR**2]
+    return kept
 
 
 def _joined(obstacles: tuple[Ring, ...], gap: float) -> Polygon:
