@@ -22,7 +22,8 @@ WANTED = 0.9
 """Share of the faults that tests have to catch."""
 NEAR = (
     "validation/test_uvalues.py", "core/test_heat.py", "core/test_moisture.py", "core/test_mended.py",
-    "core/test_truths.py", "core/test_units.py", "core/test_thresholds.py",
+    "core/test_truths.py", "core/test_units.py", "core/test_thresholds.py", "core/test_falls_water.py",
+    "core/test_falls_taper.py", "core/test_falls_boards.py", "core/test_falls_rain.py",
 )  # fmt: skip
 ALL = ("core", "validation", "files/test_project_file.py")
 """What is run where the tests near the faults see nothing."""

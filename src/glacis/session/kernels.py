@@ -2,7 +2,7 @@
 """Where compiled kernels are kept: in a folder of the user's cache that belongs to these very sources.
 
 The compiler looks at the file of a kernel, not at those of the kernels it calls; so the folder is named by
-all of them together. Compiling takes half a minute, once. A window that finds them not compiled yet goes on
+all of them together, and by where they lie. Compiling takes half a minute, once. A window that finds them not compiled yet goes on
 with the same functions in plain Python, slower, while another process compiles them for the next time.
 """
 
@@ -31,7 +31,7 @@ def keep_kernels() -> Path:
 def _name() -> str:
     core = Path(__file__).parent.parent / "core"
     sources = (core / "compiled.py", *sorted(core.glob("*/engine/*.py")))
-    found = 0
+    found = crc32(str(core).encode())
     for source in sources:
         found = crc32(source.read_bytes(), found)
     return f"{found:08x}-{sys.implementation.cache_tag}"
