@@ -12,14 +12,16 @@ from msgspec.structs import replace
 from glacis.core.errors import MissingReference, ValueRefused
 from glacis.core.falls.change import change_falls, falls_in, set_falls
 from glacis.core.falls.integrals import Spread, mean_conductance, mean_of
+from glacis.core.falls.means import WORDS, by_means, days_before_cover
 from glacis.core.figures.headline import headlines, working_of
 from glacis.core.model.document import FixingSet, Imperfections, Project
 from glacis.core.model.edit import remove_area
 from glacis.core.model.falls import Falls, Outlet
 from glacis.core.model.layers import Framing, MembraneLayer, SolidLayer
+from glacis.core.model.validate import check_project
 from glacis.core.thickness.solve import transmittance_at
 from glacis.files.project_file import decode, encode
-from support import analysed, analyser, case, demo, roof_project
+from support import analysed, analyser, case, demo, library, roof_project
 
 DECK = SolidLayer(id="deck", material="plywood", thickness=0.018)
 BARRIER = MembraneLayer(id="barrier", material="aluminium-foil-barrier")
@@ -221,3 +223,41 @@ def test_dragging_an_outlet_works_out_nothing_but_the_falls():
     once = {name for name, count in tool.counts.items() if count != before.get(name, 0)}
     assert {"falls", "taper"} <= once
     assert not once & {"falls plan", "thermal", "monthly", "shape"}
+
+
+@pytest.mark.parametrize("means", list(WORDS))
+def test_falls_made_five_ways_are_sound_roofs_that_come_back(means):
+    flat = analysed(replace(tapered(DECK, BARRIER, FOAM, SHEET), falls=())).roof
+    project = by_means(tapered(DECK, BARRIER, FOAM, SHEET), "a", means, library())
+    check_project(project)
+    roof = analysed(project).roof
+    over = float(heights(project).mean())
+    if means == "structure":
+        assert (roof.transmittance, roof.weight) == (flat.transmittance, flat.weight)
+    elif means == "screed":
+        assert roof.weight - flat.weight == pytest.approx((over + 0.03) * 2000, rel=1e-3)
+        assert roof.transmittance < flat.transmittance
+        assert days_before_cover(means, 0.03, 0.03 + 7 / 60) == pytest.approx(
+            50 + 2 * (7 / 0.06 - 20)
+        )
+    elif means == "firrings":
+        share = 0.05 / 0.6
+        density = 35 * (1 - share) + 500 * share
+        assert roof.weight - flat.weight > (over + 0.02) * 35
+        assert roof.taper.spread.least == pytest.approx(0.02)
+        assert density > 35
+    else:
+        assert roof.taper.layer == "foam"
+    back = analysed(by_means(project, "a", "tapered", library())).roof
+    assert back.transmittance == pytest.approx(
+        analysed(tapered(DECK, BARRIER, FOAM, SHEET)).roof.transmittance
+    )
+    assert [layer.id for layer in back.layers] == [layer.id for layer in flat.layers]
+
+
+def test_no_insulation_no_foam_in_its_place():
+    project = set_falls(roof_project(DECK, SHEET, pitch=0.0), Falls(area="a"))
+    with pytest.raises(ValueRefused, match="insulation"):
+        by_means(project, "a", "foam", library())
+    shared = by_means(demo(), "laboratory", "screed", library())
+    assert [a.id for a in shared.assemblies] == [a.id for a in demo().assemblies]

@@ -185,7 +185,8 @@ def test_falls_that_break_keep_the_plan_and_say_why(window, bench):
         p, "laboratory", lambda f: replace(f, outlets=(replace(f.outlets[0], at=(99.0, 9.0)),))
     ))  # fmt: skip
     assert isinstance(window.desk.area.roof.drained, Undrained)
-    assert "a place on the roof" in words(bench.canvas)
+    assert "expected a place" in words(bench.canvas)
+    assert "The plan shows the last surface" in words(bench.canvas)
     assert window.desk.area.roof.taper is None
     window.undo()
     assert isinstance(window.desk.area.roof.drained, Drained)
@@ -199,3 +200,43 @@ def test_the_rain_test_runs_beside_and_is_told_in_shares(window, bench, qtbot):
     assert bench.strip.fields["correlation"].isVisibleTo(bench.strip)
     bench.show_view("thickness")
     assert "Thickness" in words(bench.canvas)
+
+
+def test_five_ways_stand_side_by_side_and_one_is_taken(window, bench):
+    before = window.desk.project
+    bench.canvas.setFocus()
+    QTest.keyClick(bench.canvas, Qt.Key.Key_5)
+    told = words(bench.canvas)
+    for name in (
+        "Tapered boards",
+        "Screed to falls",
+        "Sprayed foam to falls",
+        "Sloped structure",
+        "Firring strips",
+    ):
+        assert name in told
+    weight = window.desk.area.roof.weight
+    send(
+        bench.canvas,
+        QEvent.Type.MouseButtonPress,
+        middle(hot(bench.canvas, "means", "screed")),
+        PLAIN,
+    )
+    assert window.desk.area.roof.weight > weight + 100
+    assert falls_in(window.desk.project, "laboratory").means == "screed"
+    window.undo()
+    assert window.desk.project == before
+
+
+def test_boards_are_drawn_and_told_and_change_with_their_size(window, bench):
+    bench.show_view("boards")
+    assert "30>50" in words(bench.canvas)
+    count = words(bench.canvas)
+    bench.strip.board["length"].setText("0.6 m")
+    bench.strip.board["length"].returnPressed.emit()
+    assert falls_in(window.desk.project, "laboratory").boards.length == pytest.approx(0.6)
+    assert "30>40" in words(bench.canvas)
+    assert words(bench.canvas) != count
+    bench.strip.tapers.setCurrentIndex(0)
+    bench.strip.tapers.activated.emit(0)
+    assert falls_in(window.desk.project, "laboratory").boards.tapers == 1

@@ -379,3 +379,21 @@ def test_temperatures_stand_within_the_section_whichever_side_is_warm(outside):
         left = text.x - {"start": 0.0, "middle": wide / 2, "end": wide}[text.anchor]
         assert left >= 0
         assert left + wide <= scene.width
+
+
+def test_falls_stand_in_the_report_and_go_out_as_drawings():
+    from glacis.report.chapters.falls import OFFER
+
+    by_id = {export.id: export for export in OFFER.exports}
+    drawn = by_id["falls"].make(RESULTS).decode()
+    assert "Wet laboratory: tapered boards" in drawn
+    assert "West outlet" in drawn
+    assert by_id["boards"].make(RESULTS).decode().startswith("area,mark,board")
+    section = OFFER.sections[0].make(RESULTS, "laboratory")["falls"]
+    assert section["scheme"] == "four-way"
+    assert section["rain_test"] is None
+    assert sum(o["catchment_m2"] for o in section["outlets"]) == pytest.approx(190.08)
+    assert section["blocked"]["max_kg_m2"] == pytest.approx(1000 * section["blocked"]["depth_m"])
+    assert sum(kind["count"] for kind in section["boards"]) > 100
+    assert OFFER.sections[0].make(RESULTS, "bunkhouse") == {"falls": None}
+    assert OFFER.sections[0].make(RESULTS, "corridor")["falls"]["scheme"] == "one-way"

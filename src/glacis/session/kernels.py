@@ -2,8 +2,9 @@
 """Where compiled kernels are kept: in a folder of the user's cache that belongs to these very sources.
 
 The compiler looks at the file of a kernel, not at those of the kernels it calls; so the folder is named by
-all of them together, and by where they lie. Compiling takes half a minute, once. A window that finds them not compiled yet goes on
-with the same functions in plain Python, slower, while another process compiles them for the next time.
+all of them together, and by where they lie. Compiling takes half a minute, once. A window that finds them not
+compiled yet goes on with the same functions in plain Python, slower, while another process compiles them for
+the next time.
 """
 
 import os

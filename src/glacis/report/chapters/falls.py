@@ -4,6 +4,7 @@
 from typing import TYPE_CHECKING, Any
 
 from msgspec import Struct
+from msgspec.structs import replace
 
 from glacis.core.analysis.results import AreaResult, Results
 from glacis.core.area.analysed import AnalysedArea
@@ -18,6 +19,8 @@ from glacis.core.units.quantities import Quantity, System
 from glacis.files.boards_csv import boards_csv
 from glacis.report.blocks import Blocks, Picture, Room, Words, words_grid
 from glacis.report.offers import Chapter, Export, Key, Offer, Section
+from glacis.report.scene import Item, Scene, Text, shifted
+from glacis.report.svg import scene_svg
 
 if TYPE_CHECKING:
     from glacis.core.falls.boards import Layout
@@ -80,7 +83,13 @@ def _blocks(read: FallsRead) -> Blocks:
             _case_table(found, read.units),
         )  # fmt: skip
     if read.boards is not None:
-        blocks = (*blocks, Words("Tapered boards", "sub"), _board_table(read.boards, read.units))
+        laid = FallsView(
+            read.roof, found, drawing.contours, drawing.obstacles, read.units, boards=read.boards
+        )
+        blocks = (
+            *blocks, Room(90), Words("Tapered boards", "sub"), Picture(falls_plan_scene(laid, SIZE)),
+            _board_table(read.boards, read.units),
+        )  # fmt: skip
     return (*blocks, Words(CAUTION, "small"))
 
 
@@ -201,6 +210,32 @@ def _cut_list(results: Results) -> bytes:
     return boards_csv([(name, found) for name, found in layouts if found is not None]).encode()
 
 
+def _drawn(results: Results) -> bytes:
+    """The plans of all areas with falls, and their boards, one below the other."""
+    from glacis.report.charts.falls_plan import FallsView, falls_plan_scene
+
+    system = results.project.units
+    scenes = []
+    for stated in results.project.falls:
+        roof = results.of(stated.area).roof
+        drawing = results.value(FALLS_DRAWING, stated.area)
+        if not isinstance(roof.drained, Drained) or drawing is None:
+            continue
+        view = FallsView(roof, roof.drained, drawing.contours, drawing.obstacles, system)
+        scenes.append((roof.area.name, falls_plan_scene(view, SIZE)))
+        boards = results.value(BOARDS, stated.area)
+        if boards is not None:
+            laid = replace(view, boards=boards)
+            scenes.append((f"{roof.area.name}: tapered boards", falls_plan_scene(laid, SIZE)))
+    items: list[Item] = []
+    for place, (name, scene) in enumerate(scenes):
+        top = place * (SIZE[1] + 30)
+        items.append(Text(12, top + 18, name, 14, "ink", "start", "semibold"))
+        items += [shifted(item, 0.0, top + 26) for item in scene.items]
+    whole = Scene(SIZE[0], max(60.0, len(scenes) * (SIZE[1] + 30)), tuple(items))
+    return scene_svg(whole, f"{results.project.name}: falls").encode()
+
+
 def _rain(results: Results, area: str) -> dict[str, Any] | None:
     state = results.state(RAIN_TEST, area)
     if not isinstance(state, Ready) or state.value is None:
@@ -223,7 +258,10 @@ def _blocked(worst: "Standing | None", found: Drained) -> dict[str, Any] | None:
 
 OFFER = Offer(
     chapters=(Chapter("area", Part("chapter falls", _reads, _blocks), _told_apart),),
-    exports=(Export("boards", "Cut list of tapered boards", ".csv", "CSV", _cut_list),),
+    exports=(
+        Export("boards", "Cut list of tapered boards", ".csv", "CSV", _cut_list),
+        Export("falls", "Falls and boards in plan", ".svg", "SVG", _drawn),
+    ),
     sections=(
         Section(
             "area",

@@ -33,6 +33,7 @@ _CURSORS = {
     "rim": Qt.CursorShape.SizeAllCursor,
     "rim-corner": Qt.CursorShape.SizeAllCursor,
     "thing": Qt.CursorShape.OpenHandCursor,
+    "means": Qt.CursorShape.PointingHandCursor,
     "outlet": Qt.CursorShape.OpenHandCursor,
     "overflow": Qt.CursorShape.OpenHandCursor,
     "line": Qt.CursorShape.OpenHandCursor,

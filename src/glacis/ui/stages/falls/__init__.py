@@ -36,7 +36,7 @@ KIND = BenchKind(
         Action("Edit", "Take the falls away", "", "The selected area lies flat as its deck does", _take_away),
     ),
     keys=(
-        BenchKey("1, 2, 3, 4", "thickness, blocked outlets, rain test, boards"),
+        BenchKey("1 to 5", "thickness, blocked outlets, rain test, boards, means"),
         BenchKey("O, V, G, Y", "place an outlet, an overflow, a gutter, a valley"),
         BenchKey("Space, arrows", "take the next outlet or overflow and move it; with Shift by 1 cm"),
         BenchKey("Delete, Escape", "take it out; let go"),

@@ -2,17 +2,21 @@
 """The Falls bench: place outlets and see the roof shaped, drained and flooded at once."""
 
 from functools import partial
-from typing import TYPE_CHECKING
+from typing import TYPE_CHECKING, cast
 
 from PyQt6.QtCore import QPointF, QSize, Qt
 from PyQt6.QtGui import QKeyEvent
 from PyQt6.QtWidgets import QHBoxLayout, QStackedWidget, QToolButton
 
+from glacis.core.errors import GlacisError
 from glacis.core.falls.change import remove_falls
 from glacis.core.falls.drawing import FALLS_DRAWING, FallsDrawing
 from glacis.core.falls.found import Drained, Undrained
+from glacis.core.falls.means import WORDS as WORDS_OF_MEANS
+from glacis.core.falls.means import by_means
 from glacis.core.falls.parts import BOARDS, RAIN_TEST
 from glacis.core.graph.part import Failed, Ready
+from glacis.core.model.falls import Means
 from glacis.core.units.format import with_unit
 from glacis.core.units.quantities import Quantity
 from glacis.report.plan import Fit
@@ -27,11 +31,14 @@ from glacis.ui.widgets.labels import label, rich, tight
 
 if TYPE_CHECKING:
     from glacis.core.falls.rain import RainTest
+    from glacis.report.charts.falls_means import Way
+    from glacis.report.charts.falls_plan import FallsView
 
 VIEWS = (
     ("thickness", "Thickness", "Contours of the finished surface; drag outlets and overflows (1)"),
     ("blocked", "Blocked", "Water that stands when outlets are blocked (2)"),
     ("boards", "Boards", "Tapered boards, cut and marked, and what is to be bought (4)"),
+    ("means", "Means", "Five ways of making these falls side by side; press one to take it (5)"),
     ("rain", "Rain", "Where rain stands on a surface built within its tolerance (3)"),
 )
 VIEW_KEYS = {
@@ -39,6 +46,7 @@ VIEW_KEYS = {
     Qt.Key.Key_2: "blocked",
     Qt.Key.Key_3: "rain",
     Qt.Key.Key_4: "boards",
+    Qt.Key.Key_5: "means",
 }
 PITCHED = 10.0
 """Pitch above which nobody lays falls [°]; our judgement."""
@@ -51,6 +59,8 @@ WORDS = {
     "water there. Deviations hold over the stated length; a shorter one finds more puddles.",
     "boards": "Rows lie between contours, joints of every other row are shifted. Offcuts only slide along their "
     "contour: turned, their taper would be wrong. Cutting raises dust: mask and extraction.",
+    "means": "Each is the whole roof worked out anew. Screed brings water and weight: ask the engineer, and wait; "
+    "foam brings isocyanates: masks, and nobody else on the roof.",
     "outlet": "Press on the roof where the outlet comes; Escape leaves.",
     "overflow": "Press the edge where the overflow comes; Escape leaves.",
     "gutter": "Press the edge that the gutter comes along; Escape leaves.",
@@ -65,7 +75,8 @@ class FallsBench(Bench):
         super().__init__(desk, "Falls")
         self._view = "thickness"
         self._case = -1
-        self._last: tuple[str, Drained, FallsDrawing] | None = None
+        self._last: tuple[str, FallsView] | None = None
+        self._least = 0.0
         self.canvas = Canvas("Plan of the falls", QSize(400, 240))
         self.hand = FallsHand(desk, self._fit, self)
         self.views = view_buttons(self, VIEWS, self.show_view)
@@ -154,7 +165,6 @@ class FallsBench(Bench):
         if isinstance(found, Drained):
             drawing = self.desk.value(FALLS_DRAWING, area.roof.area.id)
             if drawing is not None:
-                self._last = (area.roof.area.id, found, drawing)
                 self._show_drained(found, drawing)
         else:
             self._show_undrained(found)
@@ -166,6 +176,10 @@ class FallsBench(Bench):
         if area is None:
             return
         self._fill_cases(found)
+        if self._view == "means":
+            self._show_means(found)
+            self._show_section(found, drawing, -1)
+            return
         case = self.case_in(found) if self._view == "blocked" else -1
         rain, told = self._rain(area.roof.area.id)
         boards = None
@@ -181,6 +195,7 @@ class FallsBench(Bench):
             chosen=self.hand.chosen,
             section=self._section_ends(found),
         )  # fmt: skip
+        self._last, self._least = (area.roof.area.id, view), drawing.least
         fit = self.hand.held_fit
         self.canvas.show_scene(lambda w, h: falls_plan_scene(view, (w, h), fit), palette)
         self._show_section(found, drawing, case)
@@ -211,6 +226,35 @@ class FallsBench(Bench):
     def _follow(self) -> None:
         if self._view == "rain" and self.isVisible():
             self.refresh()
+
+    def _show_means(self, found: Drained) -> None:
+        from glacis.report.charts.falls_means import means_scene, means_words
+
+        ways = tuple(self._way(means) for means in WORDS_OF_MEANS)
+        system, chosen = self.desk.system, found.stated.means
+        self.canvas.show_scene(
+            lambda w, h: means_scene(ways, chosen, (w, h), system), self.desk.palette
+        )
+        self.say(means_words(ways, system))
+
+    def _way(self, means: Means) -> "Way":
+        """The roof with its falls made another way, only considered."""
+        from glacis.report.charts.falls_means import Way
+
+        area = self.hand.area
+        name = area.id if area is not None else ""
+        try:
+            results = self.desk.consider(lambda p: by_means(p, name, means, self.desk.library))
+            return Way(means, results.of(name).roof)
+        except GlacisError as fault:
+            return Way(means, None, fault.words(self.desk.system))
+
+    def take_means(self, means: Means) -> None:
+        """Make the falls of the selected area another way."""
+        area = self.hand.area
+        if area is not None:
+            words = WORDS_OF_MEANS[means].name
+            self.desk.act(words, lambda p: by_means(p, area.id, means, self.desk.library))
 
     def _show_section(self, found: Drained, drawing: FallsDrawing, case: int) -> None:
         from glacis.core.falls.contours import section_of
@@ -252,7 +296,7 @@ class FallsBench(Bench):
         return (at[0], min(ys)), (at[0], max(ys))
 
     def _show_undrained(self, found: Undrained | None) -> None:
-        from glacis.report.charts.falls_empty import falls_empty_scene
+        from glacis.report.charts.falls_empty import falls_broken_scene, falls_empty_scene
 
         area, palette = self.desk.area, self.desk.palette
         if area is None:
@@ -265,6 +309,13 @@ class FallsBench(Bench):
         self.cases.setVisible(False)
         marked = found.at if found is not None else None
         falls, chosen, first = self.hand.falls, self.hand.chosen, self.hand.first
+        last = self._last[1] if self._last and self._last[0] == roof.area.id else None
+        if last is not None and found is not None and falls is not None:
+            self.canvas.show_scene(
+                lambda w, h: falls_broken_scene(last, falls, words, (marked, chosen), (w, h)),
+                palette,
+            )
+            return
         self.canvas.show_scene(
             lambda w, h: falls_empty_scene(
                 roof.area, falls, words, (marked, first, chosen), (w, h)
@@ -310,6 +361,10 @@ class FallsBench(Bench):
         return falls_fit(outline, (float(self.canvas.width()), float(self.canvas.height())))
 
     def _press(self, hot: Hot | None, at: QPointF) -> None:
+        if self._view == "means":
+            if hot is not None and hot.kind == "means":
+                self.take_means(cast(Means, hot.id))
+            return
         self.hand.press(hot, at)
 
     def _move(self, at: QPointF, modifiers: Qt.KeyboardModifier) -> None:
@@ -337,7 +392,8 @@ class FallsBench(Bench):
         """The thickness under the pointer."""
         area = self.desk.area
         found = area.roof.drained if area else None
-        if area is None or not isinstance(found, Drained) or self._last is None:
+        if area is None or not isinstance(found, Drained) or self._view == "means":
+            self.canvas.set_note(None)
             return
         fit = self._fit()
         spot = (at.x() - fit.x) / fit.scale, (fit.y - at.y()) / fit.scale
@@ -345,7 +401,7 @@ class FallsBench(Bench):
         if level != level:
             self.canvas.set_note(None)
             return
-        thickness = level + self._last[2].least
+        thickness = level + self._least
         self.canvas.set_note(at, with_unit(thickness, Quantity.THICKNESS, self.desk.system))
 
     def _key(self, event: QKeyEvent) -> None:
