@@ -11,6 +11,7 @@ from glacis.core.falls.crickets import fall_along, valley_fall
 from glacis.core.falls.drained import drained
 from glacis.core.falls.found import Drained, Undrained
 from glacis.core.falls.ground import ground_of
+from glacis.core.falls.places import best_places, with_places
 from glacis.core.falls.standing import below, water_levels
 from glacis.core.falls.water import (
     common_head,
@@ -344,3 +345,25 @@ def test_falls_that_give_no_surface_say_why_and_where():
     assert isinstance(fault, Undrained)
     assert "West" in fault.why
     assert fault.thing == "v"
+
+
+def test_outlets_are_led_to_where_closed_forms_put_them():
+    """One in a square: its middle, V = 2 s h³·4/3. Two in a rectangle: the middles of its halves."""
+    for plan, places, best in (
+        (SQUARE, ((2.0, 3.0),), {(5.0, 5.0)}),
+        (RECTANGLE, ((3.0, 5.0), (10.0, 2.0)), {(6.0, 5.0), (18.0, 5.0)}),
+    ):
+        stated = Falls(area="a", outlets=tuple(outlet(f"o{k}", *at) for k, at in enumerate(places)))
+        answers = best_places(plan, stated, ground_of(plan.outline))
+        first = next(a for a in answers.found if a.aim == "volume")
+        found_ = sorted(first.places)
+        for at, wanted in zip(found_, sorted(best), strict=True):
+            assert at == pytest.approx(wanted, abs=0.3)
+        assert first.volume < answers.stated.volume
+        moved = with_places(stated, first.places)
+        again = drained(plan, moved, ground_of(plan.outline))
+        assert again.heights.volume == pytest.approx(first.volume)
+        low = next(a for a in answers.found if a.aim == "height")
+        assert low.highest < answers.stated.highest
+    settled = best_places(plan, moved, ground_of(plan.outline))
+    assert all(a.volume <= first.volume + 1e-9 for a in settled.found if a.aim == "volume")

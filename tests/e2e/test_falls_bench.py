@@ -240,3 +240,17 @@ def test_boards_are_drawn_and_told_and_change_with_their_size(window, bench):
     bench.strip.tapers.setCurrentIndex(0)
     bench.strip.tapers.activated.emit(0)
     assert falls_in(window.desk.project, "laboratory").boards.tapers == 1
+
+
+def test_better_places_are_sought_listed_and_taken(window, bench, qtbot):
+    before = falls_in(window.desk.project, "laboratory").outlets
+    volume = window.desk.area.roof.taper.spread.volume
+    bench.seeker.button.click()
+    assert not bench.seeker.button.isEnabled()
+    qtbot.waitUntil(lambda: bench.seeker.answers.count() > 1, timeout=45_000)
+    bench.seeker.answers.setCurrentIndex(1)
+    bench.seeker.answers.activated.emit(1)
+    assert window.desk.area.roof.taper.spread.volume < volume
+    assert bench.seeker.answers.isVisibleTo(bench)
+    window.undo()
+    assert falls_in(window.desk.project, "laboratory").outlets == before

@@ -16,6 +16,7 @@ from glacis.core.model.falls import Falls
 if TYPE_CHECKING:
     from glacis.core.falls.boards import Layout
     from glacis.core.falls.ground import Ground, Ring
+    from glacis.core.falls.places import Answers
     from glacis.core.falls.rain import RainTest
     from glacis.core.falls.taper import Taper
 
@@ -124,6 +125,20 @@ def _rain(read: RainRead, progress: Progress) -> "RainTest | None":
     return rain_test(read.found, progress=progress)
 
 
+def _places(read: DrainedRead, progress: Progress) -> "Answers | str":
+    from glacis.core.errors import GlacisError
+    from glacis.core.falls.places import best_places
+
+    if read.falls is None or not read.falls.outlets or read.ground is None:
+        return "Place an outlet first: its best place is sought from there."
+    if isinstance(read.ground, str):
+        return read.ground
+    try:
+        return best_places(read.area, read.falls, read.ground, progress)
+    except GlacisError as fault:
+        return str(fault)
+
+
 def _weigh(found: Drained | Undrained | None) -> int:
     cells = getattr(getattr(found, "surface", None), "cells", None)
     return 4096 if cells is None else 4 * int(cells.shapes.nbytes)
@@ -155,6 +170,8 @@ def _taper(read: TaperRead) -> "Taper | None":
     return taper_in(read)
 
 
+PLACES = LongPart("outlet places", _reads_drained, _places)
+"""Better places for the outlets of an area, in words where there are none to seek."""
 BOARDS = Part("boards", _reads_rain, _boards)
 """Tapered boards over an area; None where none make its falls."""
 TAPER = Part("taper", _reads_taper, _taper)

@@ -25,6 +25,7 @@ from glacis.ui.bench import Bench, view_buttons
 from glacis.ui.desk import Desk
 from glacis.ui.drawing.canvas import Canvas
 from glacis.ui.stages.falls.hand import TOOLS, FallsHand
+from glacis.ui.stages.falls.seeker import Seeker
 from glacis.ui.stages.falls.strips import FallsStrip, ThingStrip
 from glacis.ui.widgets.field_grid import chooser
 from glacis.ui.widgets.labels import label, rich, tight
@@ -105,6 +106,8 @@ class FallsBench(Bench):
         self._why = label(kind="second small", wrap=True)
         below = tight(QHBoxLayout(), (0, 0, 0, 0), 6)
         below.addWidget(self._why, 1)
+        self.seeker = Seeker(desk)
+        self.seeker.said.connect(self.said)
         for button in self.tools.values():
             below.addWidget(button)
         self.column.addLayout(below)
@@ -116,6 +119,7 @@ class FallsBench(Bench):
             self.strips.addWidget(strip)
         row = tight(QHBoxLayout(), (0, 0, 0, 0), 0)
         row.addWidget(self.strips, 1)
+        row.addWidget(self.seeker, 0, Qt.AlignmentFlag.AlignBottom)
         self.column.addLayout(row)
         self.hand.changed.connect(self.refresh)
         desk.got_on.connect(self._follow)
@@ -145,6 +149,9 @@ class FallsBench(Bench):
         self.strips.setVisible(self.hand.area is not None)
         self.strip.show_view(self._view)
         (self.thing if thing else self.strip).refresh()
+        self.seeker.follow()
+        outlets = self.hand.falls.outlets if self.hand.falls else ()
+        self.seeker.setVisible(self._view == "thickness" and not thing and bool(outlets))
         self._why.setText(rich(WORDS[self.hand.tool or self._view]))
         self._show()
 
@@ -226,6 +233,7 @@ class FallsBench(Bench):
     def _follow(self) -> None:
         if self._view == "rain" and self.isVisible():
             self.refresh()
+        self.seeker.follow()
 
     def _show_means(self, found: Drained) -> None:
         from glacis.report.charts.falls_means import means_scene, means_words
