@@ -360,6 +360,7 @@ def test_outlets_are_led_to_where_closed_forms_put_them():
         for at, wanted in zip(found_, sorted(best), strict=True):
             assert at == pytest.approx(wanted, abs=0.3)
         assert first.volume < answers.stated.volume
+        assert list(first.places) == found_
         moved = with_places(stated, first.places)
         again = drained(plan, moved, ground_of(plan.outline))
         assert again.heights.volume == pytest.approx(first.volume)

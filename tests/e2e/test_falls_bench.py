@@ -254,3 +254,79 @@ def test_better_places_are_sought_listed_and_taken(window, bench, qtbot):
     assert bench.seeker.answers.isVisibleTo(bench)
     window.undo()
     assert falls_in(window.desk.project, "laboratory").outlets == before
+
+
+def test_crickets_and_level_edges_are_chosen_where_they_belong(window, bench):
+    bench.hand.remove()
+    bench.tools["valley"].click()
+    press(bench, 30.2, 6.0)
+    press(bench, 45.8, 6.0)
+    line = bench.hand.thing
+    assert line is not None
+    for number, x in ((0, 34.0), (1, 42.0)):
+        at_ = falls_in(window.desk.project, "laboratory").outlets[number]
+        bench.hand.chosen = at_.id
+        bench.hand.change(at=(x, 6.0))
+    bench.hand.chosen = line.id
+    bench.refresh()
+    bench.thing.cricket.setCurrentIndex(3)
+    bench.thing.cricket.activated.emit(3)
+    assert bench.hand.thing.cricket == 0.5
+    assert found(window).least_fall == pytest.approx(0.4472136 / 60, rel=1e-6)
+    bench.thing.rule.setCurrentIndex(1)
+    bench.thing.rule.activated.emit(1)
+    assert max(f.fall for f in found(window).facets.facets) == pytest.approx(2**0.5 / 60)
+    bench.thing.sides.click()
+    assert not bench.hand.thing.both_sides
+    bench.thing.remove.click()
+    assert falls_in(window.desk.project, "laboratory").lines == ()
+    bench.strip.edges.setCurrentIndex(1)
+    bench.strip.edges.activated.emit(1)
+    assert isinstance(window.desk.area.roof.drained, Undrained)
+    assert "seen whole" in bench._line.words
+    assert "The plan shows the last surface" in words(bench.canvas)
+
+
+def test_the_bench_speaks_feet_and_inches_and_minds_pitched_and_empty_roofs(window, bench):
+    window.toggle_units()
+    assert "in/ft" in bench._line.words
+    assert "gal/min" in words(bench.canvas)
+    field = bench.strip.fields["fall"]
+    field.setText("1/4 in/ft")
+    field.returnPressed.emit()
+    assert falls_in(window.desk.project, "laboratory").fall == pytest.approx(1 / 48)
+    window.desk.select_area("bunkhouse")
+    assert "by its pitch" in bench._line.words
+    assert "Press Outlet" not in words(bench.canvas)
+    window.desk.select_area("corridor")
+    press(bench, 27.0, 4.5)
+    assert bench.hand.chosen == "gutter-1"
+    window.new_project()
+    assert "No roof area yet" in words(bench.canvas)
+    assert not bench.tools["outlet"].isEnabled()
+    assert not bench.strips.isVisibleTo(bench)
+
+
+def test_keys_nudge_and_an_overflow_keeps_to_the_edge(window, bench):
+    bench.canvas.setFocus()
+    bench.hand.chosen = "overflow-1"
+    bench.refresh()
+    for key in (Qt.Key.Key_Up, Qt.Key.Key_Left):
+        QTest.keyClick(bench.canvas, key)
+    overflow = falls_in(window.desk.project, "laboratory").overflows[0]
+    assert overflow.at == pytest.approx((37.9, 0.0))
+    QTest.keyClick(bench.canvas, Qt.Key.Key_Left, Qt.KeyboardModifier.ShiftModifier)
+    moved = falls_in(window.desk.project, "laboratory").overflows[0]
+    assert moved.at == pytest.approx((37.89, 0.0))
+    bench.thing.fields["sill"].setText("120 mm")
+    bench.thing.fields["sill"].returnPressed.emit()
+    assert found(window).escapes[0].stated.sill == pytest.approx(0.12)
+    bench.thing.fields["width"].setText("nonsense")
+    bench.thing.fields["width"].returnPressed.emit()
+    assert found(window).escapes[0].stated.width == pytest.approx(0.3)
+    QTest.keyClick(bench.canvas, Qt.Key.Key_Escape)
+    QTest.keyClick(bench.canvas, Qt.Key.Key_G)
+    press(bench, 38.0, 6.0)
+    assert falls_in(window.desk.project, "laboratory").lines == ()
+    QTest.keyClick(bench.canvas, Qt.Key.Key_Escape)
+    assert bench.hand.tool == ""

@@ -88,7 +88,7 @@ def best_places(
         progress(number / len(runs), f"start {number + 1} of {len(runs)}")
         answer = _descended(area, falls, ground, zone, start, aim)
         if answer is not None and _worth(answer) < _worth(_as(first, aim)) - 1e-6:
-            found.append(answer)
+            found.append(replace(answer, places=_nearest_first(falls, answer.places)))
     found.sort(key=lambda a: (a.aim != "volume", _worth(a)))
     return Answers(first, _distinct(found))
 
@@ -97,6 +97,20 @@ def with_places(falls: Falls, places: tuple[Point, ...]) -> Falls:
     """The falls with their outlets moved."""
     moved = tuple(replace(outlet, at=at) for outlet, at in zip(falls.outlets, places, strict=True))
     return replace(falls, outlets=moved)
+
+
+def _nearest_first(falls: Falls, places: tuple[Point, ...]) -> tuple[Point, ...]:
+    """The same places, each given to the outlet that has least far to go, where all are of one level."""
+    if len({outlet.raised for outlet in falls.outlets}) > 1:
+        return places
+    left = list(places)
+    ordered = []
+    for outlet in falls.outlets:
+        x, y = outlet.at
+        nearest = min(left, key=lambda at: hypot(at[0] - x, at[1] - y))
+        left.remove(nearest)
+        ordered.append(nearest)
+    return tuple(ordered)
 
 
 def _as(answer: Answer, aim: Aim) -> Answer:

@@ -17,6 +17,8 @@ from glacis.report.charts.falls_plan import (
 from glacis.report.charts.plan_marks import fault_marks
 from glacis.report.scene import CUT, FACE, Hot, Item, Patch, Scene, Size, Text, wrapped
 
+PITCHED = 10.0
+"""Pitch above which nobody lays falls [°]; our judgement."""
 HOW = "Press Outlet, then a place on the roof; or Gutter, then an edge. Everything else follows."
 
 
@@ -49,7 +51,7 @@ def falls_empty_scene(
         items.append(Patch((x - 3, y - 3, x + 3, y - 3, x + 3, y + 3, x - 3, y + 3), "accent"))
     if fault is not None:
         items += fault_marks(fault, fit)
-    items += _told(words, HOW, size)
+    items += _told(words, HOW if area.pitch <= PITCHED else "", size)
     return Scene(size[0], size[1], tuple(items), tuple(hot))
 
 

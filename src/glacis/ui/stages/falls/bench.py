@@ -49,8 +49,6 @@ VIEW_KEYS = {
     Qt.Key.Key_4: "boards",
     Qt.Key.Key_5: "means",
 }
-PITCHED = 10.0
-"""Pitch above which nobody lays falls [°]; our judgement."""
 WORDS = {
     "thickness": "Drag an outlet and everything follows; drag on the roof for a section. Low edges, wet "
     "sheets and rooflights: guard them before anybody walks here.",
@@ -107,6 +105,7 @@ class FallsBench(Bench):
         below = tight(QHBoxLayout(), (0, 0, 0, 0), 6)
         below.addWidget(self._why, 1)
         self.seeker = Seeker(desk)
+        self.controls.addWidget(self.seeker.answers)
         self.seeker.said.connect(self.said)
         for button in self.tools.values():
             below.addWidget(button)
@@ -304,7 +303,11 @@ class FallsBench(Bench):
         return (at[0], min(ys)), (at[0], max(ys))
 
     def _show_undrained(self, found: Undrained | None) -> None:
-        from glacis.report.charts.falls_empty import falls_broken_scene, falls_empty_scene
+        from glacis.report.charts.falls_empty import (
+            PITCHED,
+            falls_broken_scene,
+            falls_empty_scene,
+        )
 
         area, palette = self.desk.area, self.desk.palette
         if area is None:

@@ -20,7 +20,7 @@ if TYPE_CHECKING:
 
 
 class Seeker(QWidget):
-    """A button that begins to seek, and the answers once they are there."""
+    """A button that begins to seek, and the answers, which stand elsewhere, once they are there."""
 
     said = pyqtSignal(str, bool)
 
@@ -33,11 +33,13 @@ class Seeker(QWidget):
         self.button.setToolTip("Seek places for these outlets: least volume, least height")
         self.button.clicked.connect(self._begin)
         self.answers = chooser("Places for the outlets", ())
-        self.answers.setFixedWidth(220)
+        self.answers.setFixedWidth(130)
+        lines = self.answers.view()
+        if lines is not None:
+            lines.setMinimumWidth(260)
         self.answers.activated.connect(self._take)
         row = tight(QHBoxLayout(self), (0, 0, 0, 0), 6)
         row.addWidget(self.button)
-        row.addWidget(self.answers)
 
     @property
     def _area(self) -> str:

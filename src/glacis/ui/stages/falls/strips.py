@@ -44,6 +44,8 @@ RISKS = (
 FIELDS = (
     ("fall", "Fall of every facet", Quantity.FALL),
     ("along", "Fall along the valley, 0 for facets of one fall", Quantity.FALL),
+    ("turn", "Turn of the facets from the longest edge", Quantity.ANGLE),
+    ("kerb_gap", "Kerbs closer than this are one to water", Quantity.THICKNESS),
     ("rain", "Rain to drain", Quantity.RAIN_RATE),
     ("upstand", "Top of the upstands above the lowest outlet", Quantity.THICKNESS),
     ("allowance", "Load of water that the structure may bear", Quantity.AREA_MASS),
@@ -102,7 +104,8 @@ class FallsStrip(QWidget):
         self.pages = QStackedWidget(self)
         self._add_page(
             (("Made by", self.means), ("Layer", self.layer), ("Faces", self.directions)),
-            (("Fall", f["fall"]), ("Along", f["along"]), ("Edges", self.edges)),
+            (("Fall", f["fall"]), ("Along", f["along"]), ("Turn", f["turn"])),
+            (("Edges", self.edges), ("Gap", f["kerb_gap"])),
         )
         self._add_page(
             (("Rain", f["rain"]), ("Place", self.risk), ("Walls", f["wall_above"])),
