@@ -10,7 +10,11 @@ the next time.
 import os
 import sys
 from pathlib import Path
+from typing import TYPE_CHECKING
 from zlib import crc32
+
+if TYPE_CHECKING:
+    from threading import Thread
 
 from glacis.session.places import cache_folder
 
@@ -61,7 +65,7 @@ def compile_elsewhere() -> None:
     )
 
 
-def load_beside() -> None:
+def load_beside() -> "Thread":
     """Load the compiled kernels in a thread of their own, before somebody waits for them."""
     from threading import Thread
 
@@ -70,7 +74,9 @@ def load_beside() -> None:
 
         call_every_kernel()
 
-    Thread(target=load, name="kernels").start()
+    thread = Thread(target=load, name="kernels")
+    thread.start()
+    return thread
 
 
 def compile_kernels() -> None:

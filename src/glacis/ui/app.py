@@ -4,6 +4,7 @@
 import gc
 import sys
 from collections.abc import Callable
+from functools import partial
 from pathlib import Path
 from types import TracebackType
 
@@ -25,6 +26,9 @@ from glacis.ui.post import Post
 from glacis.ui.prompts import Prompts
 from glacis.ui.theme.theme import QT_ARGUMENTS, apply_theme
 from glacis.ui.window import MainWindow, empty_project
+
+LOOK_EVERY = 30
+"""How often it is looked whether the kernels are loaded [ms]."""
 
 
 class Homes(Struct, frozen=True):
@@ -95,6 +99,20 @@ def _last_resort(window: MainWindow) -> None:
     sys.excepthook = hook
 
 
+def _judge_once_loaded(window: MainWindow) -> None:
+    """Load what falls need beside the window, so that it moves meanwhile, and judge the roof then."""
+    loading = load_beside()
+    timer = QTimer(window)
+
+    def look() -> None:
+        if not loading.is_alive():
+            timer.stop()
+            window.desk.session.judge_all()
+
+    timer.timeout.connect(look)
+    timer.start(LOOK_EVERY)
+
+
 def _put_icon(application: QApplication) -> None:
     from glacis.ui.icon import app_icon
 
@@ -118,7 +136,7 @@ def run_window(
     if not compiled:
         window.seen.connect(compile_elsewhere)
     elif window.desk.project.falls:
-        window.seen.connect(load_beside)
+        window.judge = partial(_judge_once_loaded, window)
     window.show()
     if shown is not None:
         shown(window)

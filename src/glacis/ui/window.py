@@ -90,6 +90,7 @@ class MainWindow(QMainWindow):
         if desk.settings.geometry:
             self.restoreGeometry(QByteArray.fromBase64(desk.settings.geometry.encode()))
         self._painted = False
+        self.judge: Callable[[], object] = desk.session.judge_all
         first = FIRST_STAGE if FIRST_STAGE in self._kinds else next(iter(self._kinds))
         self.show_stage(first)
         self.refresh()
@@ -482,7 +483,7 @@ class MainWindow(QMainWindow):
         if not self._painted:
             self._painted = True
             QTimer.singleShot(0, self._be_seen)
-            QTimer.singleShot(A_FRAME, self.desk.session.judge_all)
+            QTimer.singleShot(A_FRAME, self.judge)
 
     def closeEvent(self, event: QCloseEvent | None) -> None:
         """Guard unsaved changes, remember the window, end what runs."""

@@ -95,6 +95,7 @@ def _tiles(plan: Polygon, walls: np.ndarray, number: int) -> tuple[np.ndarray, n
     ways = walls[:, 2:] - walls[:, :2]
     longest = ways[int(np.argmax((ways**2).sum(axis=1)))]
     angle = float(np.arctan2(longest[1], longest[0]))
+    angle -= round(angle / (np.pi / 2)) * np.pi / 2  # squares along the axes stay exact
     turned = rotate(plan, -angle, origin=(0.0, 0.0), use_radians=True)
     left, low, right, high = turned.bounds
     size = (turned.area / number) ** 0.5

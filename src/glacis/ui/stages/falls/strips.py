@@ -70,6 +70,13 @@ class FallsStrip(QWidget):
             field.committed.connect(partial(self._take, key))
             field.said.connect(self.said)
             self.fields[key] = field
+        self._make_board_fields()
+        self._make_choosers()
+        self.pages = QStackedWidget(self)
+        self._make_pages()
+        tight(QVBoxLayout(self), (0, 0, 0, 0), 0).addWidget(self.pages)
+
+    def _make_board_fields(self) -> None:
         self.board = {
             key: UnitField(words, quantity, WIDTH).bounded(ranges_of(BoardSet)[key])
             for key, words, quantity in BOARD_FIELDS
@@ -81,6 +88,8 @@ class FallsStrip(QWidget):
         self.tapers.activated.connect(
             lambda _k: self._change_board(tapers=self.tapers.currentData())
         )
+
+    def _make_choosers(self) -> None:
         self.means = chooser("What makes the falls", MEANS)
         self.directions = chooser("Directions that facets face", DIRECTIONS)
         self.edges = chooser(
@@ -100,8 +109,9 @@ class FallsStrip(QWidget):
         for key, box in self.boxes.items():
             box.activated.connect(partial(self._choose, key))
             box.setFixedWidth(104)
+
+    def _make_pages(self) -> None:
         f = self.fields
-        self.pages = QStackedWidget(self)
         self._add_page(
             (("Made by", self.means), ("Layer", self.layer), ("Faces", self.directions)),
             (("Fall", f["fall"]), ("Along", f["along"]), ("Turn", f["turn"])),
@@ -120,7 +130,6 @@ class FallsStrip(QWidget):
             ),
             (("Kerf", self.board["kerf"]), ("Tapers", self.tapers)),
         )
-        tight(QVBoxLayout(self), (0, 0, 0, 0), 0).addWidget(self.pages)
 
     def _add_page(self, *rows: Pairs) -> None:
         page = QWidget()
