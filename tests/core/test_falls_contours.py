@@ -19,6 +19,7 @@ from glacis.core.falls.contours import (
 )
 from glacis.core.falls.plan import gauge_of, longest_way
 from glacis.core.model.falls import Falls, LevelLine
+from glacis.core.model.outlines import foot_on_outline
 from glacis.report.charts.falls_section import falls_section_scene
 from glacis.report.scene import Text
 
@@ -141,3 +142,12 @@ def test_a_gutter_and_an_outlet_share_a_roof():
     assert [d.level for d in roof.drains] == pytest.approx([0.0, 0.05])
     assert roof.height((2.0, 0.0)) == pytest.approx(0.05)
     assert roof.height((12.0, 10.0)) == pytest.approx(2 / 60)
+
+
+@given(st.floats(-5, 15), st.floats(-5, 15))
+def test_the_foot_on_an_outline_is_the_nearest_point_of_it(x, y):
+    foot, away, (a, b) = foot_on_outline(SQUARE.outline, (x, y))
+    ring = Polygon(SQUARE.outline).exterior
+    assert away == pytest.approx(ring.distance(shapely.Point(x, y)), abs=1e-9)
+    assert ring.distance(shapely.Point(foot)) < 1e-9
+    assert shapely.LineString([a, b]).distance(shapely.Point(foot)) < 1e-9

@@ -33,9 +33,14 @@ def foot_on(a: Point, b: Point, at: Point) -> tuple[float, Point]:
 
 def distance(at: Point, a: Point, b: Point) -> float:
     """How far a point is from the run between two others [m]."""
-    share, foot = foot_on(a, b, at)
-    near = foot if 0 <= share <= 1 else a if share < 0 else b
+    near = nearest_on(a, b, at)
     return hypot(at[0] - near[0], at[1] - near[1])
+
+
+def nearest_on(a: Point, b: Point, at: Point) -> Point:
+    """The point of the run between two others that lies nearest [m]."""
+    share, foot = foot_on(a, b, at)
+    return foot if 0 <= share <= 1 else a if share < 0 else b
 
 
 def holds(ring: Sequence[Sequence[float]], at: Sequence[float]) -> bool:
@@ -121,3 +126,16 @@ def _crossing(loops: tuple[tuple[Point, ...], ...]) -> OutlineFault | None:
             if at is not None:
                 return OutlineFault("edges that cross or touch", at)
     return None
+
+
+def foot_on_outline(
+    outline: tuple[Point, ...], at: Point
+) -> tuple[Point, float, tuple[Point, Point]]:
+    """The nearest point of an outline, how far it is [m], and the edge it lies on."""
+    best: tuple[Point, float, tuple[Point, Point]] = (at, float("inf"), (at, at))
+    for a, b in zip(outline, (*outline[1:], outline[0]), strict=True):
+        foot = nearest_on(a, b, at)
+        away = hypot(foot[0] - at[0], foot[1] - at[1])
+        if away < best[1]:
+            best = (foot, away, (a, b))
+    return best

@@ -15,6 +15,7 @@ from glacis.core.judgement.finding import Evidence, Finding, Remedy, Rule, no_re
 from glacis.core.judgement.place import on_area, on_outlet
 from glacis.core.model.document import Project
 from glacis.core.model.falls import Outlet, Overflow
+from glacis.core.model.outlines import foot_on_outline
 from glacis.core.units.quantities import Quantity
 
 SIZES = (0.075, 0.1, 0.125, 0.15, 0.2, 0.25, 0.3)
@@ -58,7 +59,7 @@ def _add_overflow(_project: Project, roof: AnalysedArea, _finding: Finding) -> t
     thing = thing_of(found.stated, drain.id)
     if not isinstance(thing, Outlet):
         return ()
-    at = _foot(found, thing.at)
+    at = foot_on_outline(found.area.outline, thing.at)[0]
     sill = _up(
         max(found.height(at) - min(d.level for d in found.drains), drain.level + (drain.head or 0))
         + CLEAR
@@ -70,21 +71,6 @@ def _add_overflow(_project: Project, roof: AnalysedArea, _finding: Finding) -> t
             lambda p: change_falls(p, found.area.id, lambda f: with_thing(f, overflow)),
         ),
     )
-
-
-def _foot(found: Drained, at: tuple[float, float]) -> tuple[float, float]:
-    """The nearest point of the outline that lies on the surface."""
-    outline = found.area.outline
-    best, away = outline[0], float("inf")
-    for (ax, ay), (bx, by) in zip(outline, (*outline[1:], outline[0]), strict=True):
-        ex, ey = bx - ax, by - ay
-        share = ((at[0] - ax) * ex + (at[1] - ay) * ey) / (ex * ex + ey * ey)
-        share = min(1.0, max(0.0, share))
-        foot = (ax + share * ex, ay + share * ey)
-        far = (foot[0] - at[0]) ** 2 + (foot[1] - at[1]) ** 2
-        if far < away:
-            best, away = foot, far
-    return best
 
 
 def _up(height: float) -> float:

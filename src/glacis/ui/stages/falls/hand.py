@@ -24,7 +24,7 @@ from glacis.core.falls.change import (
 from glacis.core.model.document import RoofArea
 from glacis.core.model.falls import Falls, LevelLine, Overflow
 from glacis.core.model.geometry import Point
-from glacis.core.model.outlines import holds
+from glacis.core.model.outlines import foot_on_outline, holds
 from glacis.report.plan import Fit
 from glacis.report.scene import Hot
 from glacis.session.places import random_name
@@ -281,19 +281,3 @@ def _anchor(thing: Thing) -> Point:
         (ax, ay), (bx, by) = thing.start, thing.end
         return (ax + bx) / 2, (ay + by) / 2
     return thing.at
-
-
-def foot_on_outline(
-    outline: tuple[Point, ...], at: Point
-) -> tuple[Point, float, tuple[Point, Point]]:
-    """The nearest point of an outline, how far it is [m], and the edge it lies on."""
-    best: tuple[Point, float, tuple[Point, Point]] = (at, float("inf"), (at, at))
-    for a, b in zip(outline, (*outline[1:], outline[0]), strict=True):
-        ex, ey = b[0] - a[0], b[1] - a[1]
-        share = ((at[0] - a[0]) * ex + (at[1] - a[1]) * ey) / (ex * ex + ey * ey)
-        share = min(1.0, max(0.0, share))
-        foot = (a[0] + share * ex, a[1] + share * ey)
-        away = hypot(foot[0] - at[0], foot[1] - at[1])
-        if away < best[1]:
-            best = (foot, away, (a, b))
-    return best
