@@ -121,6 +121,10 @@ def test_blocked_outlets_flood_the_plan_case_by_case(window, bench):
     assert "Blocked: West outlet" in words(bench.canvas)
     case = bench.case_in(found(window))
     assert found(window).cases[case].blocked == (0,)
+    bench.strip.fields["from_above"].setText("0.5 l/s")
+    bench.strip.fields["from_above"].returnPressed.emit()
+    assert sum(d.flow for d in found(window).drains) == pytest.approx(190.08 * 75 / 3600 + 0.5)
+    window.undo()
     bench.strip.fields["allowance"].setText("150")
     bench.strip.fields["allowance"].returnPressed.emit()
     assert not any(

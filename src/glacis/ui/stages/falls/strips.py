@@ -51,6 +51,7 @@ FIELDS = (
     ("allowance", "Load of water that the structure may bear", Quantity.AREA_MASS),
     ("tolerance", "How far the built surface strays, to both sides", Quantity.THICKNESS),
     ("correlation", "Length over which a deviation holds", Quantity.LENGTH),
+    ("from_above", "Water that an upper roof brings, spread over this one", Quantity.WATER_FLOW),
     ("wall_above", "Area of walls that drain onto the roof", Quantity.AREA),
 )
 
@@ -119,7 +120,7 @@ class FallsStrip(QWidget):
         )
         self._add_page(
             (("Rain", f["rain"]), ("Place", self.risk), ("Walls", f["wall_above"])),
-            (("Upstand", f["upstand"]), ("May bear", f["allowance"])),
+            (("Upstand", f["upstand"]), ("May bear", f["allowance"]), ("Above", f["from_above"])),
         )
         self._add_page((("Within ±", f["tolerance"]), ("Holds over", f["correlation"])))
         self._add_page(
