@@ -81,7 +81,7 @@ def contours_of(found: Drained, least: float, step: float) -> Contours:
     low = floor(least / step + 1e-9)
     high = (least + found.over_deck.most) / step
     edges = [low * step + k * step for k in range(max(1, int(high - low + 1 - 1e-9)) + 1)]
-    shapes = [(_shape(facet), _thickness(facet, found, least)) for facet in found.facets.facets]
+    shapes = [_plot(facet, _thickness(facet, found, least)) for facet in found.facets.facets]
     bands = [
         Band(a, b, tuple(_rings_between(shapes, a, b)))
         for a, b in zip(edges, edges[1:], strict=False)
@@ -99,7 +99,7 @@ def water_of(found: Drained, case: Standing, step: float) -> tuple[Band, ...]:
         for facet in found.facets.facets:
             if facet.owner == pool.owner:
                 a, b, c = facet.plane
-                shapes.append((_shape(facet), (-a, -b, pool.level + lowest - c)))
+                shapes.append(_plot(facet, (-a, -b, pool.level + lowest - c)))
         for k in range(int(pool.depth / step) + 1):
             rings = _rings_between(shapes, k * step, (k + 1) * step)
             bands.setdefault(k, []).extend(rings)
@@ -164,18 +164,35 @@ def _at(function: tuple[float, float, float], at: Point) -> float:
     return function[0] * at[0] + function[1] * at[1] + function[2]
 
 
-Shapes = list[tuple[Polygon, tuple[float, float, float]]]
+class _Plot(Struct, frozen=True):
+    """A facet with a linear function over it, and the bounds of that."""
+
+    shape: Polygon
+    function: tuple[float, float, float]
+    low: float
+    high: float
+
+
+def _plot(facet: Facet, function: tuple[float, float, float]) -> _Plot:
+    values = [_at(function, at) for at in facet.outline]
+    return _Plot(_shape(facet), function, min(values), max(values))
+
+
+Shapes = list[_Plot]
 
 
 def _rings_between(shapes: Shapes, low: float, high: float) -> Iterator[tuple[Ring, ...]]:
-    for shape, (a, b, c) in shapes:
+    for plot in shapes:
+        if plot.high < low - 1e-9 or plot.low > high + 1e-9:
+            continue
+        shape, (a, b, c) = plot.shape, plot.function
         slope = hypot(a, b)
         if slope < 1e-12:
             if low - 1e-9 <= c < high - 1e-9:
                 yield _rings(shape)
             continue
         band = _strip(a / slope, b / slope, (low - c) / slope, (high - c) / slope)
-        for part in getattr(shape.intersection(band), "geoms", None) or [shape.intersection(band)]:
+        for part in shapely.get_parts(shape.intersection(band)):
             if isinstance(part, Polygon) and part.area > SPECK:
                 yield _rings(part)
 
@@ -198,9 +215,10 @@ def _strip(ux: float, uy: float, low: float, high: float) -> Polygon:
 
 def _lines_at(shapes: Shapes, level: float) -> Iterator[Ring]:
     found = []
-    for shape, (a, b, c) in shapes:
+    for plot in shapes:
+        shape, (a, b, c) = plot.shape, plot.function
         slope = hypot(a, b)
-        if slope < 1e-12:
+        if slope < 1e-12 or not plot.low <= level <= plot.high:
             continue
         d, ux, uy = (level - c) / slope, a / slope, b / slope
         if abs(d) > FAR:

@@ -16,6 +16,8 @@ from glacis.core.falls.engine.seams import hanging
 from glacis.core.falls.ground import Ring
 from glacis.core.falls.sources import Point
 from glacis.core.falls.surface import Cells
+from glacis.core.model.lookup import turning
+from glacis.core.model.outlines import holds
 
 TOGETHER = 3e-7
 """Corners closer than this are one [m]; our judgement: above what cuts leave, well below a
@@ -88,12 +90,6 @@ class Facets(Struct, frozen=True):
     creases: tuple[Line, ...]
     walls: tuple[Line, ...]
     step: float
-
-
-def ring_area(ring: Ring) -> float:
-    """Area within a ring [m²], negative where it runs clockwise."""
-    around = zip(ring, (*ring[1:], ring[0]), strict=True)
-    return sum(a[0] * b[1] - b[0] * a[1] for a, b in around) / 2
 
 
 def facets_of(cells: Cells) -> Facets:
@@ -199,11 +195,11 @@ def _facets(
     for group, sides in by_group.items():
         rings = [_plain(ring) for ring in _rings(sides, points)]
         a, b, c = planes[group].tolist()
-        outer = [ring for ring in rings if ring_area(ring) > TOGETHER]
-        inner = [ring for ring in rings if ring_area(ring) < -TOGETHER]
+        outer = [ring for ring in rings if turning(ring) > TOGETHER]
+        inner = [ring for ring in rings if turning(ring) < -TOGETHER]
         for outline in outer:
-            holes = tuple(hole for hole in inner if len(outer) == 1 or _within(hole[0], outline))
-            area = ring_area(outline) + sum(map(ring_area, holes))
+            holes = tuple(hole for hole in inner if len(outer) == 1 or holds(outline, hole[0]))
+            area = turning(outline) + sum(map(turning, holes))
             yield Facet(outline, holes, (a, b, c), int(owners[group]), area)
 
 
@@ -248,14 +244,6 @@ def _plain(ring: list[Point]) -> Ring:
         if abs(cross) > TOGETHER * max(reach, TOGETHER):
             kept.append((x, y))
     return tuple(kept)
-
-
-def _within(at: Point, ring: Ring) -> bool:
-    inside = False
-    for (ax, ay), (bx, by) in zip(ring, (*ring[1:], ring[0]), strict=True):
-        if (ay > at[1]) != (by > at[1]) and at[0] < ax + (at[1] - ay) * (bx - ax) / (by - ay):
-            inside = not inside
-    return inside
 
 
 def _lines(

@@ -18,7 +18,8 @@ from glacis.core.errors import ValueRefused
 from glacis.core.falls.arrays import Arrayed
 from glacis.core.falls.engine.cells import CORNERS
 from glacis.core.falls.engine.sights import CONVEX, NEAR, OPEN, REFLEX, is_within, sights, touch
-from glacis.core.falls.sources import Point
+from glacis.core.falls.sources import Point, distance, way
+from glacis.core.model.lookup import turning
 
 Ring = tuple[Point, ...]
 
@@ -80,9 +81,9 @@ def ground_of(outline: Ring, obstacles: tuple[Ring, ...] = (), gap: float = 0.0)
     turns = np.array([at for at, _ in found], dtype=float)
     turn_cones = np.array([cone for _, cone in found], dtype=float)
     corners, cones = turns[turn_cones[:, 0] == REFLEX], turn_cones[turn_cones[:, 0] == REFLEX]
-    clean = shapely.union_all(
-        [Polygon(ring) for ring in rings if _twice_area(ring) > 0]
-    ).difference(shapely.union_all([Polygon(ring) for ring in rings if _twice_area(ring) < 0]))
+    clean = shapely.union_all([Polygon(ring) for ring in rings if turning(ring) > 0]).difference(
+        shapely.union_all([Polygon(ring) for ring in rings if turning(ring) < 0])
+    )
     tiles, counts = _tiles(clean, walls, TILES_AT_LEAST + TILES_TO_A_CORNER * len(corners))
     seen = sights(corners, cones, walls)
     return Ground(
@@ -146,7 +147,7 @@ def _rings(whole: MultiPolygon) -> Iterator[Ring]:
 
 
 def _without_straight(points: list[Point]) -> list[Point]:
-    kept = [p for k, p in enumerate(points) if _length(points[k - 1], p) > NEAR]
+    kept = [p for k, p in enumerate(points) if distance(points[k - 1], p) > NEAR]
     return [
         p
         for k, p in enumerate(kept)
@@ -154,21 +155,13 @@ def _without_straight(points: list[Point]) -> list[Point]:
     ]
 
 
-def _length(a: Point, b: Point) -> float:
-    return float(np.hypot(b[0] - a[0], b[1] - a[1]))
-
-
 def _turn(a: Point, b: Point, c: Point) -> float:
     """Sine of the turn to the left at b, running from a to c; 2 where it turns right back."""
     ux, uy, vx, vy = b[0] - a[0], b[1] - a[1], c[0] - b[0], c[1] - b[1]
-    size = _length(a, b) * _length(b, c)
+    size = distance(a, b) * distance(b, c)
     if ux * vx + uy * vy < 0 and abs(ux * vy - uy * vx) <= STRAIGHT * size:
         return 2.0
     return (ux * vy - uy * vx) / size
-
-
-def _twice_area(ring: Ring) -> float:
-    return sum(a[0] * b[1] - b[0] * a[1] for a, b in _sides(ring))
 
 
 def _sides(ring: Ring) -> Iterator[tuple[Point, Point]]:
@@ -180,12 +173,7 @@ def _turns(ring: Ring) -> Iterator[tuple[Point, tuple[float, ...]]]:
     for k, at in enumerate(ring):
         before, after = ring[k - 1], ring[(k + 1) % len(ring)]
         kind = CONVEX if _turn(before, at, after) > 0 else REFLEX
-        yield at, (float(kind), *_way(before, at), *_way(at, after))
-
-
-def _way(a: Point, b: Point) -> tuple[float, float]:
-    length = _length(a, b)
-    return (b[0] - a[0]) / length, (b[1] - a[1]) / length
+        yield at, (float(kind), *way(before, at), *way(at, after))
 
 
 def touched(ground: Ground, at: Point) -> np.ndarray:

@@ -8,7 +8,7 @@ from glacis.core.errors import ValueRefused
 from glacis.core.falls.engine.envelope import FAN, ONE_SIDE, TWO_SIDES
 from glacis.core.falls.engine.sights import NEAR, is_clear, reach_corners, settle
 from glacis.core.falls.ground import Ground, holds, touched
-from glacis.core.falls.sources import Gauge, LineSource, Point, PointSource, Source
+from glacis.core.falls.sources import Gauge, LineSource, Point, PointSource, Source, distance, way
 
 UNREACHED = 1e300
 """Above every level [m]; our judgement."""
@@ -58,17 +58,6 @@ class Origin(Struct, frozen=True):
         kind = FAN if line is None else TWO_SIDES if line.both_sides else ONE_SIDE
         length, fall = (0.0, 0.0) if line is None else (distance(line.start, line.end), line.fall)
         return (*self.at, self.level, *self.half, kind, length, fall)
-
-
-def distance(a: Point, b: Point) -> float:
-    """Between two points [m]."""
-    return float(np.hypot(b[0] - a[0], b[1] - a[1]))
-
-
-def way(a: Point, b: Point) -> tuple[float, float]:
-    """The direction from one point to another, of unit length."""
-    length = distance(a, b)
-    return (b[0] - a[0]) / length, (b[1] - a[1]) / length
 
 
 def origins_of(ground: Ground, sources: tuple[Source, ...]) -> tuple[Origin, ...]:

@@ -21,7 +21,7 @@ from glacis.core.falls.ground import Ground
 from glacis.core.falls.integrals import spread_of
 from glacis.core.falls.plan import sources_of
 from glacis.core.falls.sources import Point, PointSource
-from glacis.core.falls.surface import Surface, surface_of
+from glacis.core.falls.surface import Surface, shape_area, surface_of
 from glacis.core.graph.part import Progress, unwatched
 from glacis.core.model.document import RoofArea
 from glacis.core.model.falls import Falls
@@ -235,16 +235,8 @@ def _downhill(surface: Surface, places: tuple[Point, ...], aim: Aim) -> list[Poi
             z = (heights[:, :2] * points).sum(axis=1) + heights[:, 2]
             dx, dy = points[int(np.argmax(z))] - (x, y)
         else:
-            areas = _areas(cells.shapes[mine], cells.counts[mine])
+            areas = np.array([shape_area(cells.shape(int(k))) for k in np.flatnonzero(mine)])
             dx, dy = areas @ cells.planes[mine][:, :2]
         size = hypot(dx, dy)
         ways.append((float(dx / size), float(dy / size)) if size > 1e-9 else (0.0, 0.0))
     return ways
-
-
-def _areas(shapes: np.ndarray, counts: np.ndarray) -> np.ndarray:
-    found = []
-    for shape, count in zip(shapes, counts, strict=True):
-        x, y = shape[:count].T
-        found.append((x @ np.roll(y, -1) - y @ np.roll(x, -1)) / 2)
-    return np.array(found)

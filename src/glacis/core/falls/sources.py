@@ -14,6 +14,17 @@ LEAST_DIRECTIONS = 3
 """By definition: fewer gradients hold no point strictly within them."""
 
 
+def distance(a: Point, b: Point) -> float:
+    """Between two points [m]."""
+    return hypot(b[0] - a[0], b[1] - a[1])
+
+
+def way(a: Point, b: Point) -> tuple[float, float]:
+    """The direction from one point to another, of unit length."""
+    length = distance(a, b)
+    return (b[0] - a[0]) / length, (b[1] - a[1]) / length
+
+
 class Gauge(Struct, frozen=True):
     """The gradients that facets may have; γ(v) is the most that any of them rises along v.
 
@@ -36,11 +47,7 @@ class Gauge(Struct, frozen=True):
         0.7071
         """
         pairs = zip(self.gradients, (*self.gradients[1:], self.gradients[0]), strict=True)
-        return min(abs(a[0] * b[1] - a[1] * b[0]) / _length(a, b) for a, b in pairs)
-
-
-def _length(a: Gradient, b: Gradient) -> float:
-    return hypot(b[0] - a[0], b[1] - a[1])
+        return min(abs(a[0] * b[1] - a[1] * b[0]) / distance(a, b) for a, b in pairs)
 
 
 def regular(fall: float, directions: int, angle: float) -> Gauge:

@@ -14,8 +14,8 @@ from glacis.core.falls.engine.cells import CORNERS, FIGURES, ORIGIN, OWNER, loca
 from glacis.core.falls.engine.envelope import all_views, candidates, lowest
 from glacis.core.falls.engine.views import limits_of, run_in, strip
 from glacis.core.falls.ground import SPECK, Ground
-from glacis.core.falls.origins import Origin, origins_of, way
-from glacis.core.falls.sources import LineSource, Point, PointSource, Source
+from glacis.core.falls.origins import Origin, origins_of
+from glacis.core.falls.sources import LineSource, Point, PointSource, Source, way
 from glacis.core.units.format import with_unit
 from glacis.core.units.quantities import Quantity
 
@@ -214,7 +214,7 @@ def _sides_of(line: LineSource) -> list[tuple[Point, Point]]:
 
 def _refuse_bare(shapes: np.ndarray, counts: np.ndarray, figures: np.ndarray) -> None:
     bare = np.flatnonzero(figures[:, OWNER] < 0)
-    areas = [_area(shapes[k, : counts[k]]) for k in bare]
+    areas = [shape_area(shapes[k, : counts[k]]) for k in bare]
     if sum(areas) < SPECK:
         return
     largest = bare[int(np.argmax(areas))]
@@ -222,7 +222,8 @@ def _refuse_bare(shapes: np.ndarray, counts: np.ndarray, figures: np.ndarray) ->
     raise Unreached((float(x), float(y)), float(sum(areas)))
 
 
-def _area(shape: np.ndarray) -> float:
+def shape_area(shape: np.ndarray) -> float:
+    """Area of a polygon (n, 2), anticlockwise [m²]."""
     x, y = shape[:, 0], shape[:, 1]
     return float(np.dot(x, np.roll(y, -1)) - np.dot(y, np.roll(x, -1))) / 2
 

@@ -9,7 +9,7 @@ from msgspec.structs import replace
 from glacis.core.analysis.results import AreaResult, Results
 from glacis.core.area.analysed import AnalysedArea
 from glacis.core.area.parts import ANALYSED
-from glacis.core.falls.drawing import FALLS_DRAWING, FallsDrawing
+from glacis.core.falls.drawing import FALLS_DRAWING, FALLS_WATER, FallsDrawing, Waters
 from glacis.core.falls.found import Drain, Drained, Undrained
 from glacis.core.falls.parts import BOARDS, RAIN_TEST
 from glacis.core.graph.part import Part, Ready
@@ -39,6 +39,7 @@ class FallsRead(Struct, frozen=True):
 
     roof: AnalysedArea
     drawing: FallsDrawing | None
+    waters: Waters
     boards: "Layout | None"
     units: System
 
@@ -47,7 +48,8 @@ def _reads(reader: Reader, area: str) -> FallsRead:
     roof = reader.value(ANALYSED, area)
     drawing = reader.value(FALLS_DRAWING, area) if roof.drained is not None else None
     boards = reader.value(BOARDS, area) if roof.drained is not None else None
-    return FallsRead(roof, drawing, boards, reader.project.units)
+    waters = reader.value(FALLS_WATER, area) if roof.drained is not None else ()
+    return FallsRead(roof, drawing, waters, boards, reader.project.units)
 
 
 def _blocks(read: FallsRead) -> Blocks:
@@ -76,7 +78,7 @@ def _blocks(read: FallsRead) -> Blocks:
             drawing.obstacles,
             read.units,
             worst,
-            drawing.waters[case],
+            read.waters[case],
         )
         blocks = (
             *blocks, Room(90), Words("With outlets blocked", "sub"), Picture(falls_plan_scene(wet, SIZE)),

@@ -10,7 +10,7 @@ from PyQt6.QtWidgets import QHBoxLayout, QStackedWidget, QToolButton
 
 from glacis.core.errors import GlacisError
 from glacis.core.falls.change import remove_falls
-from glacis.core.falls.drawing import FALLS_DRAWING, FallsDrawing
+from glacis.core.falls.drawing import FALLS_DRAWING, FALLS_WATER, FallsDrawing
 from glacis.core.falls.found import Drained, Undrained
 from glacis.core.falls.means import WORDS as WORDS_OF_MEANS
 from glacis.core.falls.means import by_means
@@ -197,7 +197,7 @@ class FallsBench(Bench):
         view = FallsView(
             roof=area.roof, found=found, contours=drawing.contours, obstacles=drawing.obstacles,
             system=system, case=found.cases[case] if case >= 0 else None,
-            water=drawing.waters[case] if case >= 0 else (), rain=rain, boards=boards,
+            water=self.desk.value(FALLS_WATER, area.roof.area.id)[case] if case >= 0 else (), rain=rain, boards=boards,
             chosen=self.hand.chosen,
             section=self._section_ends(found),
         )  # fmt: skip
