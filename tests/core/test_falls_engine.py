@@ -15,6 +15,7 @@ from shapely import LineString, Polygon
 
 from core.test_falls_surface import rings_of, roofs
 from glacis.core.falls.engine.cells import CORNERS, LINES, cut, let_in, locate, sides_into
+from glacis.core.falls.engine.envelope import is_whole
 from glacis.core.falls.engine.sights import REFLEX, is_within, nearest, rise, sees, touch
 from glacis.core.falls.engine.views import limits_of, steepest, strip, view
 from glacis.core.falls.ground import ground_of, holds, touched
@@ -192,3 +193,14 @@ def test_compiled_kernels_and_their_plain_twins_give_the_same_figures():
         assert done.returncode == 0, done.stderr
         said.append(done.stdout)
     assert said[0] == said[1]
+
+
+def test_a_way_into_a_wall_is_no_sight_though_it_ends_on_the_wall():
+    """The corner at (13, 9) looks along its wall at a tile that starts at (9, 9) and reaches behind it."""
+    walls = np.array([(9.0, 0, 9, 9), (9, 9, 13, 9), (13, 9, 13, 8)])
+    cone = np.array([REFLEX, 1.0, 0.0, 0.0, -1.0])
+    origin = np.array([13.0, 9, 0, 0, 0])
+    behind = np.array([(9.0, 8.6), (9, 9), (9, 9.5), (8, 9.5), (8, 8.6)])
+    before = np.array([(9.0, 9), (9, 9.5), (8, 9.5), (8, 9)])
+    assert not is_whole(origin, cone, behind, 5, walls)
+    assert is_whole(origin, cone, before, 4, walls)

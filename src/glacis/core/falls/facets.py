@@ -136,8 +136,10 @@ def _merged(points: np.ndarray) -> np.ndarray:
     labels = np.arange(len(points))
     for shift in ((0.0, 0.0), (0.5, 0.0), (0.0, 0.5), (0.5, 0.5)):
         bins = np.floor(points / TOGETHER + shift).astype(np.int64)
-        keys = bins[:, 0] * 4_000_037 + bins[:, 1]
-        _, inverse = np.unique(keys, return_inverse=True)
+        order = np.lexsort(bins.T)
+        fresh = np.append(False, (bins[order[1:]] != bins[order[:-1]]).any(axis=1))
+        inverse = np.empty(len(points), dtype=np.int64)
+        inverse[order] = np.cumsum(fresh)
         least = np.full(inverse.max() + 1, len(points))
         np.minimum.at(least, inverse, labels)
         labels = labels[least[inverse]]
@@ -236,14 +238,23 @@ def _rightmost(points: list[Point], before: int, here: int, choices: list[int]) 
 
 def _plain(ring: list[Point]) -> Ring:
     """A ring without the corners where it runs straight on."""
-    kept = []
-    for k, (x, y) in enumerate(ring):
-        (ax, ay), (bx, by) = ring[k - 1], ring[(k + 1) % len(ring)]
-        cross = (x - ax) * (by - y) - (y - ay) * (bx - x)
-        reach = float(np.hypot(bx - ax, by - ay))
-        if abs(cross) > TOGETHER * max(reach, TOGETHER):
-            kept.append((x, y))
+    kept: list[Point] = []
+    for at in ring:
+        while len(kept) > 1 and _is_straight(kept[-2], kept[-1], at):
+            kept.pop()
+        kept.append(at)
+    while len(kept) > 2 and _is_straight(kept[-2], kept[-1], kept[0]):
+        kept.pop()
+    while len(kept) > 2 and _is_straight(kept[-1], kept[0], kept[1]):
+        kept.pop(0)
     return tuple(kept)
+
+
+def _is_straight(before: Point, at: Point, after: Point) -> bool:
+    """Whether a corner lies on the line between its neighbours."""
+    (ax, ay), (x, y), (bx, by) = before, at, after
+    cross = (x - ax) * (by - y) - (y - ay) * (bx - x)
+    return abs(cross) <= TOGETHER * max(float(np.hypot(bx - ax, by - ay)), TOGETHER)
 
 
 def _lines(
@@ -277,7 +288,8 @@ def _straightened(sides: list[tuple[int, int]], corners: np.ndarray) -> Iterator
         while here in after:
             following = after.pop(here)
             u, v = corners[here] - corners[start], corners[following] - corners[here]
-            if abs(u[0] * v[1] - u[1] * v[0]) > TOGETHER * float(np.hypot(*u)):
+            off = abs(u[0] * v[1] - u[1] * v[0])
+            if off > TOGETHER * float(np.hypot(*u)) or u @ v < 0.0:
                 yield start, here
                 start = here
             here = following

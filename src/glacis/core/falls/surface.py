@@ -162,8 +162,8 @@ def _cells(ground: Ground, origins: tuple[Origin, ...]) -> Cells:
         shapes, carried = np.zeros((most, CORNERS, 2)), np.empty((most, FIGURES))
         counts = np.zeros(most, dtype=np.int64)
         used = lowest(
-            ground.tiles, ground.tile_counts, asked, asked_starts, rows, gauges.limits, gauges.ends,
-            near, near_starts, sectors, firsts, seen, corners, figures, starts, shapes, counts, carried,
+            ground.tiles, ground.tile_counts, asked, asked_starts, rows, cones, gauges.limits,
+            gauges.ends, near, near_starts, sectors, firsts, seen, corners, figures, starts, shapes, counts, carried,
         )  # fmt: skip
         if used >= 0:
             break

@@ -24,7 +24,7 @@ from glacis.core.falls.engine.cells import (
     set_line,
     sides_into,
 )
-from glacis.core.falls.engine.sights import NEAR, is_clear, rise
+from glacis.core.falls.engine.sights import NEAR, is_clear, looks_inside, rise
 from glacis.core.falls.engine.views import view
 
 BARE = 1e6
@@ -217,8 +217,10 @@ def widen(
 
 
 @kernel
-def is_whole(origin: np.ndarray, tile: np.ndarray, corners: int, walls: np.ndarray) -> bool:
-    """Whether a point sees the whole of a tile: no wall enters between them."""
+def is_whole(
+    origin: np.ndarray, cone: np.ndarray, tile: np.ndarray, corners: int, walls: np.ndarray
+) -> bool:
+    """Whether a point, that touches ``cone``, sees the whole of a tile: no wall enters between them."""
     x, y = origin[0], origin[1]
     within = True
     left, right = 0, 0
@@ -237,11 +239,19 @@ def is_whole(origin: np.ndarray, tile: np.ndarray, corners: int, walls: np.ndarr
         return True
     if not is_clear(x, y, cx, cy, walls):
         return False
-    if not is_clear(x, y, tile[left, 0], tile[left, 1], walls):
-        return False
-    if not is_clear(x, y, tile[right, 0], tile[right, 1], walls):
+    if not is_open(x, y, cone, tile[left], walls) or not is_open(x, y, cone, tile[right], walls):
         return False
     return not is_corner_between(x, y, tile[left], tile[right], walls)
+
+
+@kernel
+def is_open(x: float, y: float, cone: np.ndarray, corner: np.ndarray, walls: np.ndarray) -> bool:
+    """Whether a corner of a tile is seen from a point: a way that starts into a wall may end at it unmet."""
+    dx, dy = corner[0] - x, corner[1] - y
+    length = np.hypot(dx, dy)
+    if length > NEAR and not looks_inside(dx / length, dy / length, cone):
+        return False
+    return is_clear(x, y, corner[0], corner[1], walls)
 
 
 @kernel
@@ -373,7 +383,8 @@ def grown(shapes: np.ndarray, most: int) -> np.ndarray:
 @kernel
 def lowest(
     tiles: np.ndarray, tile_counts: np.ndarray, asked: np.ndarray, asked_starts: np.ndarray,
-    origins: np.ndarray, limits: np.ndarray, ends: np.ndarray, near: np.ndarray, near_starts: np.ndarray,
+    origins: np.ndarray, cones: np.ndarray, limits: np.ndarray, ends: np.ndarray, near: np.ndarray,
+    near_starts: np.ndarray,
     sectors: np.ndarray, firsts: np.ndarray,
     pieces: np.ndarray, corners: np.ndarray, figures: np.ndarray, starts: np.ndarray,
     shapes: np.ndarray, counts: np.ndarray, rows: np.ndarray,
@@ -386,6 +397,7 @@ def lowest(
         asked: origins that can be lowest in each tile, see ``candidates``.
         asked_starts: where those of each tile begin.
         origins: a row for each (v, 8), see ``KIND``.
+        cones: what each touches (v, 5), see ``looks_inside``.
         limits: directions between each gradient of all gauges and the next of its gauge (g, 2).
         ends: where the gauge of each origin begins and ends in ``limits`` (v, 2).
         near: walls within the reach of each origin (n, 4) [m].
@@ -415,7 +427,7 @@ def lowest(
         for place in range(asked_starts[t], asked_starts[t + 1]):
             v = asked[place]
             close = near[near_starts[v] : near_starts[v + 1]]
-            whole = origins[v, KIND] == FAN and is_whole(origins[v], tiles[t], count, close)
+            whole = origins[v, KIND] == FAN and is_whole(origins[v], cones[v], tiles[t], count, close)
             number = ends[v, 1] - ends[v, 0] if whole else starts[v + 1] - starts[v]
             for k in range(number):
                 if whole:

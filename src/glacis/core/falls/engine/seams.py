@@ -49,7 +49,7 @@ def hanging(
                     c = buckets[place]
                     px, py = corners[c, 0] - ax, corners[c, 1] - ay
                     along = ux * px + uy * py
-                    if c in (a, b) or not near < along < length - near:
+                    if c in (a, b) or not 0.0 < along < length:
                         continue
                     if abs(ux * py - uy * px) > near or count == most:
                         continue
