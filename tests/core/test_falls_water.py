@@ -7,10 +7,12 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from glacis.core.errors import ValueRefused
+from glacis.core.falls.channels import gutter_flow, least_pipe, length_share, pipe_flow
 from glacis.core.falls.crickets import fall_along, valley_fall
 from glacis.core.falls.drained import drained
 from glacis.core.falls.found import Drained, Undrained
 from glacis.core.falls.ground import ground_of
+from glacis.core.falls.mouths import outlet_flow, outlet_head
 from glacis.core.falls.places import best_places, with_places
 from glacis.core.falls.standing import below, water_levels
 from glacis.core.falls.water import (
@@ -21,7 +23,7 @@ from glacis.core.falls.water import (
     run_off,
 )
 from glacis.core.model.document import RoofArea
-from glacis.core.model.falls import CricketRule, Falls, LevelLine, Outlet, Overflow
+from glacis.core.model.falls import CricketRule, Falls, Gutter, LevelLine, Outlet, Overflow, Spout
 from support import case
 
 
@@ -191,8 +193,8 @@ def test_catchments_take_their_share_of_walls_and_roofs_above():
         RECTANGLE, outlets=(outlet("a", 6.0, 5.0), outlet("b", 18.0, 5.0)), wall_above=40.0, from_above=1.0,
     )  # fmt: skip
     spot = found(
-        RECTANGLE, outlets=(outlet("a", 6.0, 5.0), outlet("b", 18.0, 5.0)), from_above=1.0,
-        above_at=(20.0, 2.0),
+        RECTANGLE, outlets=(outlet("a", 6.0, 5.0), outlet("b", 18.0, 5.0)),
+        spouts=(Spout(id="s", name="Upper gutter", at=(20.0, 2.0)),),
     )  # fmt: skip
     assert [d.flow for d in plain.drains] == pytest.approx([2.5, 2.5])
     assert [d.flow for d in more.drains] == pytest.approx([2.5 + 10 * 75 / 3600 + 0.5] * 2)
@@ -368,3 +370,48 @@ def test_outlets_are_led_to_where_closed_forms_put_them():
         assert low.highest < answers.stated.highest
     settled = best_places(plan, moved, ground_of(plan.outline))
     assert all(a.volume <= first.volume + 1e-9 for a in settled.found if a.aim == "volume")
+
+
+def test_gutters_and_pipes_by_hand():
+    """Half round 150 mm: A = 8836 mm², 0.9 x 2.78e-5 x A^1.25 = 2.143; 10 m are 133 depths: x 0.887."""
+    assert gutter_flow("half-round", 150, 75, 3000) == pytest.approx(2.1433, rel=1e-4)
+    assert gutter_flow("half-round", 150, 75, 10_000) == pytest.approx(2.1433 * 0.88667, rel=1e-4)
+    # A box of 100 x 100: 0.9 x 3.48e-5 x 1e4^1.25 = 3.132; half as deep: (1/2)^1.25 (1/2)^0.25.
+    assert gutter_flow("box", 100, 100, 1000) == pytest.approx(3.132, rel=1e-4)
+    assert gutter_flow("box", 100, 50, 1000) == pytest.approx(3.132 * 0.5**1.5, rel=1e-4)
+    # An inner one keeps 60 of 200 mm dry; a bend leaves 0.85.
+    inner = gutter_flow("inner", 300, 200, 5000, bend=True)
+    assert inner == pytest.approx(0.9 * 3.89e-5 * 42_000**1.25 * (140 / 300) ** 0.25 * 0.85)
+    with pytest.raises(ValueRefused, match="depth of the gutter"):
+        gutter_flow("inner", 300, 20, 5000)
+    assert length_share(1e9) == 0.67
+    # The table of the standard gives 10.7 and 4.6 l/s for 100 mm a third and a fifth full.
+    assert (pipe_flow(100), pipe_flow(100, 0.2)) == pytest.approx((10.7, 4.65), abs=0.02)
+    assert (least_pipe(10.0, (100, 80)), least_pipe(99.0, (100,))) == (100, None)
+
+
+@given(
+    st.sampled_from(("round", "box", "scupper")), st.booleans(), st.floats(0.03, 0.5), st.floats(0.03, 0.3),
+    st.floats(0.01, 30.0),
+)  # fmt: skip
+def test_an_outlet_takes_its_flow_at_its_head(mouth, grate, width, height, flow):
+    thing = outlet(
+        "o", 1.0, 1.0, mouth=mouth, grate=grate, diameter=height, width=width, height=height
+    )
+    head = outlet_head(thing, flow)
+    assert outlet_flow(thing, head) == pytest.approx(flow, rel=1e-9)
+    assert outlet_flow(thing, 1.1 * head) > flow
+
+
+def test_what_a_gutter_along_the_eaves_carries():
+    """10 m of half round gutter with two downpipes: two stretches of 5 m, each 66.7 depths long."""
+    line = LevelLine(
+        id="g", name="Gutter", start=(0.0, 0.0), end=(10.0, 0.0), gutter=Gutter(pipes=2, pipe=0.08)
+    )
+    roof = found(SQUARE, lines=(line,))
+    drain = roof.drains[0]
+    assert drain.capacity == pytest.approx(2 * 2.1433 * (1 - 0.07 / 3), rel=1e-4)
+    assert drain.pipe == pytest.approx(2 * pipe_flow(80.0))
+    assert drain.head is None
+    with_pipe = found(SQUARE, outlets=(outlet("o", 5.0, 5.0, pipe=0.1),))
+    assert with_pipe.drains[0].pipe == pytest.approx(pipe_flow(100.0))

@@ -10,7 +10,7 @@ from glacis.core.falls.change import set_falls
 from glacis.core.judgement.catalogue import rule_book
 from glacis.core.judgement.finding import SEVERITIES, Finding, Remedy
 from glacis.core.model.document import FixingSet, HumidityClass, Imperfections, Project, SetPoint
-from glacis.core.model.falls import Falls, Outlet, Overflow
+from glacis.core.model.falls import Falls, Gutter, LevelLine, Outlet, Overflow, Spout
 from glacis.core.model.layers import AirLayer, Framing, Layer, MembraneLayer, SolidLayer
 from support import analysed, analyser, climate, demo, own_material, roof_project, rules_of
 
@@ -86,6 +86,13 @@ def falling(*layers: Layer, target: float = 0.18, **stated: Any) -> Project:
     return set_falls(project, Falls(area="a", **{**usual, **stated}))
 
 
+def gutter(**stated: Any) -> LevelLine:
+    """A gutter of 10 m along the south edge, with one downpipe of 100 mm at its end."""
+    return LevelLine(
+        id="g", name="South gutter", start=(0.0, 0.0), end=(10.0, 0.0), gutter=Gutter(**stated)
+    )
+
+
 TRIPS: dict[str, Project] = {
     "falls.broken": falling(outlets=(replace(WEST, at=(30.0, 2.0)), EAST)),
     "falls.least": falling(fall=1 / 80),
@@ -102,8 +109,11 @@ TRIPS: dict[str, Project] = {
         overflows=(replace(SCUPPER, width=0.05, height=0.03),), rain=200.0
     ),
     "falls.outlet-small": falling(outlets=(replace(WEST, diameter=0.05), EAST)),
+    "falls.gutter-small": falling(outlets=(), lines=(gutter(width=0.08),)),
+    "falls.pipe-small": falling(outlets=(replace(WEST, pipe=0.02), EAST)),
+    "falls.tolerance": falling(tolerance=0.02),
     "falls.load": falling(allowance=50.0),
-    "falls.concentrated": falling(from_above=1.0, above_at=(4.0, 2.0)),
+    "falls.concentrated": falling(spouts=(Spout(id="s", name="Upper gutter", at=(4.0, 2.0)),)),
     "order.vapour-control-side": roof_project(GYPSUM, WOOL, BARRIER, DECK, SHEET),
     "order.no-air-layer": roof_project(GYPSUM, WOOL, UNDERLAY, VENTED, SLATE),
     "order.covering-pitch": roof_project(GYPSUM, RETARDER, WOOL, UNDERLAY, VENTED, SLATE, pitch=10),

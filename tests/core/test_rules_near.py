@@ -31,6 +31,7 @@ from core.test_rules import (
     chilled,
     falling,
     fixed,
+    gutter,
     solid,
 )
 from glacis.core.judgement.catalogue import rule_book
@@ -81,6 +82,12 @@ NEAR: dict[str, Project] = {
     "falls.overflow-low": falling(overflows=(replace(SCUPPER, sill=0.061),)),
     "falls.overflow-small": falling(overflows=(replace(SCUPPER, width=0.3, height=0.1),), rain=200.0),
     "falls.outlet-small": falling(),
+    # 50 m² at 75 mm/h are 1.04 l/s; half round, 150 mm wide and 133 depths long, it carries 1.91.
+    "falls.gutter-small": falling(outlets=(), lines=(gutter(width=0.15),)),
+    # 25 m² send 0.52 l/s down; 35 mm carry 0.65.
+    "falls.pipe-small": falling(outlets=(replace(WEST, pipe=0.035), EAST)),
+    # 1:50 over 1 m and 2.5758 standard deviations: 15.218 mm.
+    "falls.tolerance": falling(tolerance=0.015218),
     # Deepest water weighs what may be borne.
     "falls.load": falling(allowance=139.08),
     # The same water spread over the roof wears nothing.

@@ -334,3 +334,42 @@ def test_keys_nudge_and_an_overflow_keeps_to_the_edge(window, bench):
     assert falls_in(window.desk.project, "laboratory").lines == ()
     QTest.keyClick(bench.canvas, Qt.Key.Key_Escape)
     assert bench.hand.tool == ""
+
+
+def test_a_spout_a_gutter_with_its_pipes_and_an_opening_in_the_parapet(window, bench):
+    bench.canvas.setFocus()
+    before = found(window).drains[1].flow
+    QTest.keyClick(bench.canvas, Qt.Key.Key_P)
+    press(bench, 43.0, 3.0)
+    assert found(window).drains[1].flow == pytest.approx(before + 1.0)
+    bench.thing.fields["flow"].setText("2.5 l/s")
+    bench.thing.fields["flow"].returnPressed.emit()
+    assert found(window).drains[1].flow == pytest.approx(before + 2.5)
+    QTest.keyClick(bench.canvas, Qt.Key.Key_Delete)
+    assert found(window).drains[1].flow == pytest.approx(before)
+    bench.hand.chosen = "outlet-2"
+    bench.refresh()
+    bench.thing.mouth.setCurrentIndex(2)
+    bench.thing.mouth.activated.emit(2)
+    # The nearest edge of an opening through the parapet from (42.5, 5) is the east one.
+    assert falls_in(window.desk.project, "laboratory").outlets[1].at == pytest.approx((46.0, 5.0))
+    assert not bench.thing.grate.isVisibleTo(bench)
+    bench.tools["gutter"].click()
+    press(bench, 38.0, 0.0)
+    bench.thing.gutter.setCurrentIndex(2)
+    bench.thing.gutter.activated.emit(2)
+    assert "carries" in words(bench.canvas)
+    one = found(window).drains[2].capacity
+    bench.thing.pipes.setCurrentIndex(1)
+    bench.thing.pipes.activated.emit(1)
+    bench.thing.bend.click()
+    gutter = bench.hand.thing.gutter
+    assert (gutter.kind, gutter.pipes, gutter.bend) == ("box", 2, True)
+    # Two stretches, less each for the bend, more each for being half as long.
+    assert found(window).drains[2].capacity > 2 * 0.85 * one
+    bench.thing.gutter_fields["depth"].setText("120 mm")
+    bench.thing.gutter_fields["depth"].returnPressed.emit()
+    assert bench.hand.thing.gutter.depth == pytest.approx(0.12)
+    bench.thing.gutter.setCurrentIndex(0)
+    bench.thing.gutter.activated.emit(0)
+    assert bench.hand.thing.gutter is None

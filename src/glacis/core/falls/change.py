@@ -7,12 +7,12 @@ from msgspec.structs import replace
 
 from glacis.core.errors import MissingReference
 from glacis.core.model.document import Project
-from glacis.core.model.falls import Falls, LevelLine, Outlet, Overflow
+from glacis.core.model.falls import Falls, LevelLine, Outlet, Overflow, Spout
 from glacis.core.model.geometry import Point
 from glacis.core.model.lookup import area_of, numbered_id
 from glacis.core.model.validate import check_falls
 
-Thing = Outlet | LevelLine | Overflow
+Thing = Outlet | LevelLine | Overflow | Spout
 
 
 def falls_in(project: Project, area: str) -> Falls | None:
@@ -44,12 +44,12 @@ def change_falls(project: Project, area: str, change: Callable[[Falls], Falls]) 
 
 
 def things_in(falls: Falls) -> tuple[Thing, ...]:
-    """Its outlets, level lines and overflows."""
-    return (*falls.outlets, *falls.lines, *falls.overflows)
+    """Its outlets, level lines, overflows and spouts from above."""
+    return (*falls.outlets, *falls.lines, *falls.overflows, *falls.spouts)
 
 
 def thing_of(falls: Falls, identifier: str) -> Thing | None:
-    """The outlet, line or overflow of this id; None where there is none."""
+    """The outlet, line, overflow or spout of this id; None where there is none."""
     return next((thing for thing in things_in(falls) if thing.id == identifier), None)
 
 
@@ -65,22 +65,25 @@ def with_thing(falls: Falls, thing: Thing) -> Falls:
         return replace(falls, outlets=put(falls.outlets))
     if isinstance(thing, LevelLine):
         return replace(falls, lines=put(falls.lines))
+    if isinstance(thing, Spout):
+        return replace(falls, spouts=put(falls.spouts))
     return replace(falls, overflows=put(falls.overflows))
 
 
 def without_thing(falls: Falls, identifier: str) -> Falls:
-    """The falls without an outlet, line or overflow.
+    """The falls without an outlet, line, overflow or spout.
 
     Raises:
         MissingReference: where there is none.
     """
     if thing_of(falls, identifier) is None:
-        raise MissingReference("outlet, line or overflow", identifier, "The change")
+        raise MissingReference("outlet, line, overflow or spout", identifier, "The change")
     return replace(
         falls,
         outlets=tuple(x for x in falls.outlets if x.id != identifier),
         lines=tuple(x for x in falls.lines if x.id != identifier),
         overflows=tuple(x for x in falls.overflows if x.id != identifier),
+        spouts=tuple(x for x in falls.spouts if x.id != identifier),
     )
 
 
@@ -104,6 +107,12 @@ def new_overflow(falls: Falls, at: Point, sill: float) -> Overflow:
     identifier = _fresh(falls, "overflow")
     name = identifier.capitalize().replace("-", " ")
     return Overflow(id=identifier, name=name, at=at, sill=sill)
+
+
+def new_spout(falls: Falls, at: Point) -> Spout:
+    """A spout of an upper roof that the falls do not have yet."""
+    identifier = _fresh(falls, "spout")
+    return Spout(id=identifier, name=identifier.capitalize().replace("-", " "), at=at)
 
 
 def new_line(falls: Falls, start: Point, end: Point, *, both_sides: bool) -> LevelLine:

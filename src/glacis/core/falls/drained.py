@@ -15,18 +15,16 @@ from glacis.core.falls.found import Drain, Drained, Escape, Undrained
 from glacis.core.falls.ground import Ground
 from glacis.core.falls.integrals import Spread, spread_of
 from glacis.core.falls.level_edges import NotSeenWhole, with_level_edges
+from glacis.core.falls.mouths import line_flows, outlet_flow, outlet_head, outlet_pipe
 from glacis.core.falls.origins import Origin, PlaceRefused
 from glacis.core.falls.plan import deck_of, runs_of, sources_of
 from glacis.core.falls.sources import LineSource, Source
 from glacis.core.falls.standing import Spill, Standing, passes_of, standing
 from glacis.core.falls.surface import Surface, Unreached, surface_of
 from glacis.core.falls.water import (
-    GRATE,
     USUAL_HEAD,
     WALL_SHARE,
     opening,
-    round_head,
-    round_outlet,
     run_off,
 )
 from glacis.core.model.document import RoofArea
@@ -111,30 +109,37 @@ def _drains(falls: Falls, surface: Surface, heights: Spread, lowest: float) -> t
         share = catchment / heights.area
         counted = catchment + WALL_SHARE * falls.wall_above * share
         flow = run_off(falls.rain, counted, falls.risk) + extra[number]
-        capacity, head = None, None
-        if isinstance(thing, Outlet):
-            grate = GRATE if thing.grate else 1.0
-            capacity = round_outlet(thing.diameter * MILLI, USUAL_HEAD, grate)
-            head = round_head(thing.diameter * MILLI, flow, grate) / MILLI
+        capacity, head, pipe = _taken(thing, flow)
         found.append(
             Drain(
                 thing.id, thing.name, source.level - lowest, catchment, flow, capacity, head,
-                surface.dry[number],
+                surface.dry[number], pipe,
             )
         )  # fmt: skip
     return tuple(found)
 
 
+def _taken(
+    thing: Outlet | LevelLine, flow: float
+) -> tuple[float | None, float | None, float | None]:
+    """Capacity [l/s], the head at which it takes its flow [m], and what its pipes carry [l/s]."""
+    if isinstance(thing, Outlet):
+        capacity = outlet_flow(thing, USUAL_HEAD / MILLI)
+        return capacity, outlet_head(thing, flow), outlet_pipe(thing)
+    flows = line_flows(thing)
+    return (None, None, None) if flows is None else (flows[0], None, flows[1])
+
+
 def _from_above(falls: Falls, surface: Surface, heights: Spread) -> list[float]:
-    """What an upper roof brings to every source [l/s]: all at its spot, or spread."""
+    """What upper roofs bring to every source [l/s]: spread, and all of a spout to where it lands."""
     count = len(surface.sources)
-    if falls.above_at is None:
-        shares = [heights.area_of(k) / heights.area for k in range(count)]
-        return [falls.from_above * share for share in shares]
-    owner = surface.owner_at(falls.above_at)
-    if owner is None:
-        raise PlaceRefused("water from above", "a place on the roof", "above", falls.above_at)
-    return [falls.from_above if k == owner else 0.0 for k in range(count)]
+    found = [falls.from_above * heights.area_of(k) / heights.area for k in range(count)]
+    for spout in falls.spouts:
+        owner = surface.owner_at(spout.at)
+        if owner is None:
+            raise PlaceRefused(f"spout '{spout.name}'", "a place on the roof", spout.id, spout.at)
+        found[owner] += spout.flow
+    return found
 
 
 def _escape(overflow: Overflow, surface: Surface, lowest: float) -> Escape:

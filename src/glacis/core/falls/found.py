@@ -30,9 +30,10 @@ class Drain(Struct, frozen=True):
         level: of the surface there, above the lowest [m].
         catchment: in plan [m²].
         flow: of the stated rain, walls and roofs above [l/s].
-        capacity: at the usual head [l/s]; None for a line.
+        capacity: of an outlet at the usual head, or of a gutter [l/s]; None for a line without one.
         head: at which it takes its flow [m]; None for a line.
         dry: how much it lies above the surface and takes nothing [m]; 0 where it drains.
+        pipe: what its downpipes carry [l/s]; None where they are not stated.
     """
 
     id: str
@@ -43,6 +44,7 @@ class Drain(Struct, frozen=True):
     capacity: float | None
     head: float | None
     dry: float
+    pipe: float | None = None
 
 
 class Escape(Struct, frozen=True):

@@ -14,6 +14,7 @@ from msgspec import Struct
 
 from glacis.core.errors import ValueRefused
 from glacis.core.falls.arrays import Arrayed
+from glacis.core.falls.built import SURE
 from glacis.core.falls.engine.flood import flood, paint, pooled, shed
 from glacis.core.falls.found import Drained
 from glacis.core.falls.sources import Point, PointSource, Source
@@ -27,8 +28,6 @@ DEEP, WIDE = 0.005, 0.25
 """A draw ponds where water stands deeper than this [m] over more than this [m²]; our judgement."""
 DRAWS = 200
 """Draws of a test; our judgement: a share of one half is then known to seven in a hundred."""
-SURE = 1.959963984540054
-"""Standard deviations that hold 95 % of a normal variable (ISO 3534-1)."""
 WIND = 2.0
 """Wind over the roof that dries it [m/s]; our judgement: a sheltered site."""
 

@@ -14,6 +14,9 @@ Edges = Literal["free", "level"]
 CricketRule = Literal["along", "added-twice", "twice-as-steep"]
 Risk = Literal["eaves", "entrance", "inner", "special"]
 
+Mouth = Literal["round", "box", "scupper"]
+GutterKind = Literal["half-round", "box", "inner"]
+
 Rise = Annotated[float, Range("height above the lowest outlet", Quantity.THICKNESS, 0.0, 3.0)]
 Fall = Annotated[
     float,
@@ -22,23 +25,51 @@ Fall = Annotated[
 
 
 class Outlet(Node, frozen=True, kw_only=True):
-    """A point where water leaves the roof through the surface.
+    """A point where water leaves the roof through the surface, or through a parapet.
 
     Attributes:
         id: of the outlet.
         name: as people call it.
         at: in plan [m].
         raised: the surface at its rim above the lowest outlet or line [m].
-        diameter: of its mouth [m].
+        mouth: a round or rectangular one in the surface, or an opening through a parapet.
+        diameter: of a round mouth [m].
+        width: of a rectangular mouth or an opening [m].
+        height: of an opening, or the other side of a rectangular mouth [m].
         grate: whether a leaf grate stands over it.
+        pipe: inside diameter of the downpipe [m]; 0 where nobody stated it.
     """
 
     id: str
     name: str
     at: Point
     raised: Rise = 0.0
+    mouth: Mouth = "round"
     diameter: Annotated[float, Range("diameter", Quantity.THICKNESS, 0.02, 0.6)] = 0.1
+    width: Annotated[float, Range("width", Quantity.THICKNESS, 0.02, 5.0)] = 0.3
+    height: Annotated[float, Range("height", Quantity.THICKNESS, 0.02, 1.0)] = 0.1
     grate: bool = True
+    pipe: Annotated[float, Range("downpipe", Quantity.THICKNESS, 0.0, 0.6)] = 0.0
+
+
+class Gutter(Node, frozen=True, kw_only=True):
+    """The profile of a gutter and how it is drained.
+
+    Attributes:
+        kind: half round or a box at the eaves, or an inner one that keeps its freeboard.
+        width: across its top [m].
+        depth: [m].
+        pipes: downpipes along it; each takes an even stretch, from whose far end water comes.
+        pipe: inside diameter of each [m].
+        bend: whether water turns a corner on its way.
+    """
+
+    kind: GutterKind = "half-round"
+    width: Annotated[float, Range("width of a gutter", Quantity.THICKNESS, 0.05, 2.0)] = 0.15
+    depth: Annotated[float, Range("depth of a gutter", Quantity.THICKNESS, 0.03, 1.0)] = 0.075
+    pipes: Annotated[int, Range("downpipes", None, 1, 50)] = 1
+    pipe: Annotated[float, Range("downpipe", Quantity.THICKNESS, 0.02, 0.6)] = 0.1
+    bend: bool = False
 
 
 class LevelLine(Node, frozen=True, kw_only=True):
@@ -55,6 +86,7 @@ class LevelLine(Node, frozen=True, kw_only=True):
             0 for none. With crickets the line itself lets no water out.
         cricket_rule: how steep their planes are: falling purely along the line, with twice the fall
             added, or twice as steep as the roof.
+        gutter: profile of the gutter that lies there; None where nobody stated it, or for a valley.
     """
 
     id: str
@@ -65,6 +97,7 @@ class LevelLine(Node, frozen=True, kw_only=True):
     both_sides: bool = False
     cricket: Annotated[float, Range("width of crickets", None, 0.0, 3.0)] = 0.0
     cricket_rule: CricketRule = "along"
+    gutter: Gutter | None = None
 
 
 class Overflow(Node, frozen=True, kw_only=True):
@@ -85,6 +118,22 @@ class Overflow(Node, frozen=True, kw_only=True):
     sill: Rise = 0.1
     width: Annotated[float, Range("width", Quantity.THICKNESS, 0.02, 5.0)] = 0.3
     height: Annotated[float, Range("height", Quantity.THICKNESS, 0.02, 1.0)] = 0.1
+
+
+class Spout(Node, frozen=True, kw_only=True):
+    """Where an upper roof lets its water out onto this one.
+
+    Attributes:
+        id: of the spout.
+        name: as people call it.
+        at: where its water lands, in plan [m].
+        flow: in the stated rain [l/s].
+    """
+
+    id: str
+    name: str
+    at: Point
+    flow: Annotated[float, Range("water from above", Quantity.WATER_FLOW, 0.0, 1e4)] = 1.0
 
 
 class BoardSet(Node, frozen=True, kw_only=True):
@@ -123,13 +172,13 @@ class Falls(Node, frozen=True, kw_only=True):
         outlets: points where water leaves.
         lines: level lines where it leaves.
         overflows: for when they are blocked.
+        spouts: where upper roofs let their water out onto this one.
         kerb_gap: kerbs closer than this are one to water [m].
         upstand: top of the upstands above the lowest outlet [m]; 0 where nobody stated it.
         rain: intensity [mm/h].
         risk: what a flood here would harm.
         wall_above: area of walls that drain onto the roof [m²].
-        from_above: what an upper roof brings [l/s].
-        above_at: where that lands in plan [m]; None for spread over the roof.
+        from_above: what an upper roof brings along an edge, spread over this one [l/s].
         tolerance: that 95 % of the surface keeps when it is built, to both sides [m].
         correlation: length over which its deviations hold [m].
         boards: that make the falls, where boards do.
@@ -147,6 +196,7 @@ class Falls(Node, frozen=True, kw_only=True):
     outlets: tuple[Outlet, ...] = ()
     lines: tuple[LevelLine, ...] = ()
     overflows: tuple[Overflow, ...] = ()
+    spouts: tuple[Spout, ...] = ()
     kerb_gap: Annotated[float, Range("gap between kerbs", Quantity.THICKNESS, 0.0, 2.0)] = 0.15
     upstand: Annotated[float, Range("top of the upstands", Quantity.THICKNESS, 0.0, 5.0)] = 0.0
     rain: Annotated[float, Range("rain", Quantity.RAIN_RATE, 1.0, 1000.0)] = 75.0
@@ -157,6 +207,5 @@ class Falls(Node, frozen=True, kw_only=True):
     correlation: Annotated[
         float, Range("length that deviations hold", Quantity.LENGTH, 0.1, 20.0)
     ] = 1.0
-    above_at: Point | None = None
     boards: BoardSet = BoardSet()
     allowance: Annotated[float, Range("load of water", Quantity.AREA_MASS, 0.0, 2000.0)] = 0.0

@@ -6,13 +6,13 @@ from msgspec.structs import replace
 from glacis.core.model.document import RoofArea
 from glacis.core.model.falls import Falls
 from glacis.core.model.geometry import Point
+from glacis.report.charts.falls_marks import thing_marks
 from glacis.report.charts.falls_plan import (
     SIDE,
     FallsView,
     falls_fit,
     falls_plan_scene,
     flat,
-    thing_marks,
 )
 from glacis.report.charts.plan_marks import fault_marks
 from glacis.report.scene import CUT, FACE, Hot, Item, Patch, Scene, Size, Text, wrapped

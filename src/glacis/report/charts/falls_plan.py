@@ -12,13 +12,13 @@ from glacis.core.area.analysed import AnalysedArea
 from glacis.core.falls.contours import Band, Contours
 from glacis.core.falls.found import Drained
 from glacis.core.falls.standing import Standing
-from glacis.core.model.falls import Falls, LevelLine
 from glacis.core.model.geometry import Point
 from glacis.core.units.format import fall_ratio, number, with_unit
 from glacis.core.units.quantities import Quantity, System
 from glacis.report.charts.falls_boards import board_marks, board_patches, board_rows, board_zones
+from glacis.report.charts.falls_marks import LABEL, NONE, circle, thing_marks
 from glacis.report.charts.falls_rain import rain_rows, share_patches
-from glacis.report.charts.room import bounds_of, clear, text_bounds
+from glacis.report.charts.room import clear, text_bounds
 from glacis.report.palette import FLOOD_TINTS, THICKNESS_TINTS
 from glacis.report.plan import Fit
 from glacis.report.scene import (
@@ -44,12 +44,9 @@ if TYPE_CHECKING:
     from glacis.core.falls.boards import Layout
     from glacis.core.falls.rain import RainTest
 
-LABEL = 12.0
 SIDE = 218.0
 """Width of the column of figures at the right [pt]."""
 MARGIN = 34.0
-NONE: frozenset[str] = frozenset()
-HAND = "\nDrag it; its fields stand below"
 
 
 class FallsView(Struct, frozen=True):
@@ -247,86 +244,16 @@ def _marks(view: FallsView, fit: Fit) -> tuple[list[Item], list[Hot]]:
     return thing_marks(view.found.stated, fit, view.chosen, blocked, working)
 
 
-def thing_marks(
-    falls: Falls,
-    fit: Fit,
-    chosen: str,
-    blocked: frozenset[str] = NONE,
-    working: frozenset[str] = NONE,
-) -> tuple[list[Item], list[Hot]]:
-    """Outlets, lines and overflows where they lie, to be dragged.
-
-    Args:
-        falls: as stated.
-        fit: where metres go.
-        chosen: id of what is in the hand.
-        blocked: ids of outlets that take nothing.
-        working: ids of overflows that run.
-    """
-    items: list[Item] = []
-    hot: list[Hot] = []
-    for line in falls.lines:
-        items.extend(_gutter(line, "accent" if line.id == chosen else "ink", fit))
-        zone = bounds_of(flat(fit, (line.start, line.end)), 7.0)
-        hot.append(Hot("line", line.id, zone, f"{line.name}{HAND}"))
-    for outlet in falls.outlets:
-        x, y = fit.point(*outlet.at)
-        ink = "accent" if outlet.id == chosen else "ink"
-        items.append(Patch(_circle(x, y, 9.0), "bench", ink, CUT))
-        if outlet.id in blocked:
-            items.append(Line((x - 6, y - 6, x + 6, y + 6), "stop", 2.0))
-            items.append(Line((x - 6, y + 6, x + 6, y - 6), "stop", 2.0))
-        else:
-            items.append(Patch(_circle(x, y, 3.5), ink, ink, FACE))
-        items.append(_named(outlet.name, x + 14, y - 8, ink))
-        zone = (x - 11, y - 11, x + 11, y + 11)
-        hot.append(Hot("outlet", outlet.id, zone, f"{outlet.name}{HAND}"))
-    for overflow in falls.overflows:
-        x, y = fit.point(*overflow.at)
-        ink = "accent" if overflow.id == chosen else "ink"
-        fill = "wash" if overflow.id in working else "bench"
-        items.append(Patch(box(x - 8, y - 5, x + 8, y + 5), fill, ink, CUT))
-        items.append(Line((x - 4, y, x + 4, y), ink, FACE))
-        items.append(_named(overflow.name, x + 12, y + 16, ink))
-        zone = (x - 10, y - 8, x + 10, y + 8)
-        hot.append(Hot("overflow", overflow.id, zone, f"{overflow.name}{HAND}"))
-    return items, hot
-
-
-def _named(name: str, x: float, y: float, ink: str) -> Text:
-    return Text(x, y, shorten(name, 130, LABEL), LABEL, ink, "start", "semibold")
-
-
 def _from_start(text: Text) -> Text:
     """The same words about their middle, as their bounds are taken."""
     return replace(text, x=text.x + text_width(text.text, text.size) / 2, anchor="middle")
-
-
-def _gutter(line: LevelLine, ink: str, fit: Fit) -> Iterator[Item]:
-    (x1, y1), (x2, y2) = fit.point(*line.start), fit.point(*line.end)
-    size = hypot(x2 - x1, y2 - y1) or 1.0
-    nx, ny = -(y2 - y1) / size * 2.2, (x2 - x1) / size * 2.2
-    for side in (-1, 1):
-        yield Line((x1 + side * nx, y1 + side * ny, x2 + side * nx, y2 + side * ny), ink, CUT)
-    yield _named(line.name, (x1 + x2) / 2 + 6, (y1 + y2) / 2 - 8, ink)
-
-
-def _circle(x: float, y: float, radius: float) -> tuple[float, ...]:
-    steps = 24
-    return tuple(
-        value
-        for k in range(steps)
-        for value in (
-            x + radius * cos(6.283185307 * k / steps), y + radius * sin(6.283185307 * k / steps),
-        )
-    )  # fmt: skip
 
 
 def _section_line(ends: tuple[Point, Point], fit: Fit) -> Iterator[Item]:
     (x1, y1), (x2, y2) = fit.point(*ends[0]), fit.point(*ends[1])
     yield Line((x1, y1, x2, y2), "accent", FACE, "dash-dot")
     for (x, y), word in (((x1, y1), "A"), ((x2, y2), "B")):
-        yield Patch(_circle(x, y, 8), "bench", "accent", FACE)
+        yield Patch(circle(x, y, 8), "bench", "accent", FACE)
         yield Text(x, y + 4, word, LABEL, "accent", "middle", "semibold")
 
 
@@ -380,6 +307,8 @@ def figure_rows(view: FallsView) -> Iterator[tuple[str, str, str]]:
         yield ("  rain", show(drain.flow, Quantity.WATER_FLOW), "plain")
         if drain.head is not None:
             yield ("  head", show(drain.head, t), "plain")
+        elif drain.capacity is not None:
+            yield ("  carries", show(drain.capacity, Quantity.WATER_FLOW), "plain")
 
 
 def _fall(value: float, system: System) -> str:

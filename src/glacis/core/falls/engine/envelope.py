@@ -427,7 +427,9 @@ def lowest(
         for place in range(asked_starts[t], asked_starts[t + 1]):
             v = asked[place]
             close = near[near_starts[v] : near_starts[v + 1]]
-            whole = origins[v, KIND] == FAN and is_whole(origins[v], cones[v], tiles[t], count, close)
+            whole = origins[v, KIND] == FAN and is_whole(
+                origins[v], cones[v], tiles[t], count, close
+            )
             number = ends[v, 1] - ends[v, 0] if whole else starts[v + 1] - starts[v]
             for k in range(number):
                 if whole:

@@ -1,7 +1,9 @@
 # SPDX-License-Identifier: GPL-3.0-or-later
 """What a good colleague would say about falls, outlets and standing water."""
 
+from glacis.core.falls.rules.carried import RULES as CARRIED
 from glacis.core.falls.rules.draining import RULES as DRAINING
+from glacis.core.falls.rules.tolerated import RULES as TOLERATED
 from glacis.core.falls.rules.ways_out import RULES as WAYS_OUT
 
-RULES = (*DRAINING, *WAYS_OUT)
+RULES = (*DRAINING, *TOLERATED, *WAYS_OUT, *CARRIED)

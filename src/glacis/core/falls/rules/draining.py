@@ -11,7 +11,7 @@ from glacis.core.falls.found import Drained, Undrained
 from glacis.core.judgement.finding import Evidence, Finding, Remedy, Rule, no_remedies
 from glacis.core.judgement.place import on_area, on_outlet
 from glacis.core.model.document import Project
-from glacis.core.model.falls import Falls, Overflow
+from glacis.core.model.falls import Falls, LevelLine, Outlet
 from glacis.core.units.quantities import Quantity
 
 FINISHED = 1 / 80
@@ -125,7 +125,7 @@ def _lower_it(_project: Project, roof: AnalysedArea, finding: Finding) -> tuple[
     found = surface_in(roof)
     drain = next((d for d in found.drains if d.id == finding.place.ids[0]), None) if found else None
     thing = thing_of(found.stated, drain.id) if found and drain else None
-    if found is None or drain is None or thing is None or isinstance(thing, Overflow):
+    if found is None or drain is None or not isinstance(thing, Outlet | LevelLine):
         return ()
     lower = replace(thing, raised=max(0.0, thing.raised - drain.dry))
     area = found.area.id

@@ -10,7 +10,6 @@ from glacis.core.area.analysed import AnalysedArea
 from glacis.core.falls.change import change_falls, new_overflow, thing_of, with_thing
 from glacis.core.falls.found import Drain, Drained, Escape
 from glacis.core.falls.rules.draining import HAIR, surface_in
-from glacis.core.falls.water import GRATE, USUAL_HEAD, round_outlet
 from glacis.core.judgement.finding import Evidence, Finding, Remedy, Rule, no_remedies
 from glacis.core.judgement.place import on_area, on_outlet
 from glacis.core.model.document import Project
@@ -18,28 +17,27 @@ from glacis.core.model.falls import Outlet, Overflow
 from glacis.core.model.outlines import foot_on_outline
 from glacis.core.units.quantities import Quantity
 
-SIZES = (0.075, 0.1, 0.125, 0.15, 0.2, 0.25, 0.3)
-"""Mouths of outlets that are usual [m]; our judgement."""
 CLEAR = 0.01
 """An overflow begins so much above the working water level [m]; our judgement: waves and dirt."""
 STEP = 0.005
 """Sills are set to whole steps [m]; our judgement."""
 
 
-def _outlets(found: Drained) -> tuple[Drain, ...]:
+def outlets_of(found: Drained) -> tuple[Drain, ...]:
+    """What takes water at a place, not along a line."""
     return tuple(drain for drain in found.drains if drain.head is not None)
 
 
 def _is_open(found: Drained) -> bool:
     """Whether water runs off over an edge: a level line that lies on the outline takes it all."""
-    return len(_outlets(found)) < len(found.drains)
+    return len(outlets_of(found)) < len(found.drains)
 
 
 def _one_way(roof: AnalysedArea) -> Iterator[Finding]:
     found = surface_in(roof)
     if found is None or found.escapes or _is_open(found):
         return
-    count = len(_outlets(found))
+    count = len(outlets_of(found))
     only = "One outlet and no overflow" if count == 1 else "No overflow"
     yield Finding(
         "falls.overflow",
@@ -55,7 +53,7 @@ def _add_overflow(_project: Project, roof: AnalysedArea, _finding: Finding) -> t
     found = surface_in(roof)
     if found is None:
         return ()
-    drain = max(_outlets(found), key=lambda d: d.flow)
+    drain = max(outlets_of(found), key=lambda d: d.flow)
     thing = thing_of(found.stated, drain.id)
     if not isinstance(thing, Outlet):
         return ()
@@ -155,7 +153,7 @@ def _small_overflow(roof: AnalysedArea) -> Iterator[Finding]:
     if found is None or not found.escapes:
         return
     capacity = sum(escape.capacity for escape in found.escapes)
-    wanted = max((drain.flow for drain in _outlets(found)), default=0.0)
+    wanted = max((drain.flow for drain in outlets_of(found)), default=0.0)
     if capacity >= wanted * (1 - HAIR):
         return
     yield Finding(
@@ -177,7 +175,7 @@ def _widen(_project: Project, roof: AnalysedArea, _finding: Finding) -> tuple[Re
         return ()
     first: Overflow = found.escapes[0].stated
     capacity = sum(escape.capacity for escape in found.escapes)
-    missing = max(drain.flow for drain in _outlets(found)) - capacity
+    missing = max(drain.flow for drain in outlets_of(found)) - capacity
     width = first.width * (1 + missing / found.escapes[0].capacity)
     width = ceil(width / 0.05 - HAIR) * 0.05
     wider = replace(first, width=width)
@@ -198,62 +196,6 @@ SMALL_OVERFLOW = Rule(
     "EN 12056-3:2000, 7.4, as recalled",
     _small_overflow,
     _widen,
-)
-
-
-def _small(roof: AnalysedArea) -> Iterator[Finding]:
-    found = surface_in(roof)
-    for drain in _outlets(found) if found else ():
-        capacity = drain.capacity or 0.0
-        if drain.dry or drain.flow <= capacity * (1 + HAIR):
-            continue
-        yield Finding(
-            "falls.outlet-small",
-            "mind",
-            "falls",
-            on_outlet(drain.id, roof.area.id),
-            f"{drain.name} has {{0}} to take and takes {{1}} at the usual head; it would need {{2}}.",
-            (
-                Evidence("rain", drain.flow, Quantity.WATER_FLOW),
-                Evidence("capacity", capacity, Quantity.WATER_FLOW),
-                Evidence("head", drain.head or 0.0, Quantity.THICKNESS),
-            ),
-        )
-
-
-def _larger(_project: Project, roof: AnalysedArea, finding: Finding) -> tuple[Remedy, ...]:
-    found = surface_in(roof)
-    drain = next((d for d in found.drains if d.id == finding.place.ids[0]), None) if found else None
-    thing = thing_of(found.stated, drain.id) if found and drain else None
-    if found is None or drain is None or not isinstance(thing, Outlet):
-        return ()
-    grate = GRATE if thing.grate else 1.0
-    fitting = (
-        size
-        for size in SIZES
-        if size > thing.diameter and round_outlet(size * 1000, USUAL_HEAD, grate) >= drain.flow
-    )
-    size = next(fitting, None)
-    if size is None:
-        return ()
-    larger = replace(thing, diameter=size)
-    return (
-        Remedy(
-            f"a mouth of {size * 1000:.0f} mm",
-            lambda p: change_falls(p, found.area.id, lambda f: with_thing(f, larger)),
-        ),
-    )
-
-
-SMALL = Rule(
-    "falls.outlet-small",
-    "Outlet too small for its catchment",
-    "falls",
-    "mind",
-    "Water backs up round an outlet that is too small, over a surface that is meant to be dry.",
-    "EN 12056-3:2000, 5.4, as recalled",
-    _small,
-    _larger,
 )
 
 
@@ -297,16 +239,16 @@ LOAD = Rule(
 
 def _above(roof: AnalysedArea) -> Iterator[Finding]:
     found = surface_in(roof)
-    if found is None or not found.stated.from_above or found.stated.above_at is None:
-        return
-    yield Finding(
-        "falls.concentrated",
-        "mind",
-        "falls",
-        on_area(roof.area.id),
-        "An upper roof sends {0} onto one place: the membrane wears there, and one outlet gets it all.",
-        (Evidence("from above", found.stated.from_above, Quantity.WATER_FLOW),),
-    )
+    for spout in found.stated.spouts if found else ():
+        if spout.flow > 0:
+            yield Finding(
+                "falls.concentrated",
+                "mind",
+                "falls",
+                on_outlet(spout.id, roof.area.id),
+                f"{spout.name} sends {{0}} onto one place: the membrane wears there, and one outlet gets it all.",
+                (Evidence("from above", spout.flow, Quantity.WATER_FLOW),),
+            )
 
 
 CONCENTRATED = Rule(
@@ -320,4 +262,4 @@ CONCENTRATED = Rule(
     no_remedies,
 )
 
-RULES = (OVERFLOW, LOW, SMALL_OVERFLOW, SMALL, LOAD, CONCENTRATED)
+RULES = (OVERFLOW, LOW, SMALL_OVERFLOW, LOAD, CONCENTRATED)

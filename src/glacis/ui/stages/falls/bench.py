@@ -26,7 +26,8 @@ from glacis.ui.desk import Desk
 from glacis.ui.drawing.canvas import Canvas
 from glacis.ui.stages.falls.hand import TOOLS, FallsHand
 from glacis.ui.stages.falls.seeker import Seeker
-from glacis.ui.stages.falls.strips import FallsStrip, ThingStrip
+from glacis.ui.stages.falls.strips import FallsStrip
+from glacis.ui.stages.falls.thing_strip import ThingStrip
 from glacis.ui.widgets.field_grid import chooser
 from glacis.ui.widgets.labels import label, rich, tight
 
@@ -63,6 +64,7 @@ WORDS = {
     "outlet": "Press on the roof where the outlet comes; Escape leaves.",
     "overflow": "Press the edge where the overflow comes; Escape leaves.",
     "gutter": "Press the edge that the gutter comes along; Escape leaves.",
+    "spout": "Press where an upper roof lets its water out onto this one; Escape leaves.",
     "valley": "Press one end of the valley, then the other; Escape leaves.",
 }
 

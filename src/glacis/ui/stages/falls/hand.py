@@ -16,13 +16,14 @@ from glacis.core.falls.change import (
     new_line,
     new_outlet,
     new_overflow,
+    new_spout,
     thing_of,
     things_in,
     with_thing,
     without_thing,
 )
 from glacis.core.model.document import RoofArea
-from glacis.core.model.falls import Falls, LevelLine, Overflow
+from glacis.core.model.falls import Falls, LevelLine, Outlet, Overflow
 from glacis.core.model.geometry import Point
 from glacis.core.model.outlines import foot_on_outline, holds
 from glacis.report.plan import Fit
@@ -30,12 +31,13 @@ from glacis.report.scene import Hot
 from glacis.session.places import random_name
 from glacis.ui.desk import Desk
 
-Tool = Literal["", "outlet", "overflow", "gutter", "valley"]
+Tool = Literal["", "outlet", "overflow", "gutter", "valley", "spout"]
 TOOLS: tuple[tuple[Tool, str, str, Qt.Key], ...] = (
     ("outlet", "Outlet", "Press where an outlet comes (O)", Qt.Key.Key_O),
     ("overflow", "Overflow", "Press the edge where an overflow comes (V)", Qt.Key.Key_V),
     ("gutter", "Gutter", "Press the edge that a gutter comes along (G)", Qt.Key.Key_G),
     ("valley", "Valley", "Press both ends of a valley (Y)", Qt.Key.Key_Y),
+    ("spout", "Spout", "Press where an upper roof lets its water out (P)", Qt.Key.Key_P),
 )
 GRID = 0.05
 """Steps that a dragged thing moves in [m]."""
@@ -158,7 +160,7 @@ class FallsHand(QObject):
         thing, area = self.thing, self.area
         if thing is None or area is None:
             return False
-        if isinstance(thing, Overflow):
+        if _lies_in_edge(thing):
             to = foot_on_outline(area.outline, to)[0]
         elif not self._lies_on_roof(moved(thing, to)):
             return False
@@ -201,6 +203,8 @@ class FallsHand(QObject):
             return
         elif self.tool == "outlet":
             made = new_outlet(falls, (round(spot[0], 2), round(spot[1], 2)))
+        elif self.tool == "spout":
+            made = new_spout(falls, (round(spot[0], 2), round(spot[1], 2)))
         elif self.first is None:
             self.first = (round(spot[0], 2), round(spot[1], 2))
         else:
@@ -271,9 +275,16 @@ class FallsHand(QObject):
         if thing is None or area is None:
             return False
         new = replace(thing, **values)
+        if _lies_in_edge(new) and not isinstance(new, LevelLine):
+            new = moved(new, foot_on_outline(area.outline, new.at)[0])
         return self._desk.act(
             f"Change {thing.name}", lambda p: change_falls(p, area.id, lambda f: with_thing(f, new))
         )
+
+
+def _lies_in_edge(thing: Thing) -> bool:
+    """Whether a thing is an opening through the parapet."""
+    return isinstance(thing, Overflow) or (isinstance(thing, Outlet) and thing.mouth == "scupper")
 
 
 def _anchor(thing: Thing) -> Point:

@@ -1,22 +1,18 @@
 # SPDX-License-Identifier: GPL-3.0-or-later
-"""The strips under the plan of the falls: what holds for the whole area, and for the thing in the hand."""
+"""The strip under the plan of the falls: what holds for the whole area."""
 
 from functools import partial
 
 from msgspec.structs import replace
 from PyQt6.QtCore import pyqtSignal
 from PyQt6.QtWidgets import (
-    QCheckBox,
-    QComboBox,
-    QLineEdit,
-    QPushButton,
     QStackedWidget,
     QVBoxLayout,
     QWidget,
 )
 
 from glacis.core.falls.change import change_falls
-from glacis.core.model.falls import BoardSet, Falls, LevelLine, Outlet, Overflow
+from glacis.core.model.falls import BoardSet, Falls
 from glacis.core.units.quantities import Quantity
 from glacis.core.units.ranges import ranges_of
 from glacis.ui.desk import Desk
@@ -192,119 +188,4 @@ class FallsStrip(QWidget):
     def _choose(self, key: str, _index: int) -> None:
         box = self.boxes[key]
         self._act(**{key: box.currentData()})
-        self.refresh()
-
-
-def _nearest(box: QComboBox, value: float) -> int:
-    """Index of the choice that comes closest."""
-    return min(range(box.count()), key=lambda k: abs(float(box.itemData(k)) - value))
-
-
-THING_FIELDS = (
-    ("raised", "Surface there above the lowest outlet", Quantity.THICKNESS),
-    ("sill", "Sill above the lowest outlet", Quantity.THICKNESS),
-    ("diameter", "Mouth of the outlet", Quantity.THICKNESS),
-    ("width", "Width of the opening", Quantity.THICKNESS),
-    ("height", "Height of the opening", Quantity.THICKNESS),
-)
-CRICKETS = (
-    ("no crickets", 0.0), ("crickets 1:4", 0.25), ("crickets 1:3", 1 / 3), ("crickets 1:2", 0.5), ("crickets 1:1", 1.0),
-)  # fmt: skip
-CRICKET_RULES = (
-    ("fall along it", "along"), ("twice added", "added-twice"), ("twice as steep", "twice-as-steep"),
-)  # fmt: skip
-
-
-class ThingStrip(QWidget):
-    """Name and figures of the outlet, line or overflow in the hand."""
-
-    said = pyqtSignal(str, bool)
-
-    def __init__(self, desk: Desk, hand: FallsHand) -> None:
-        super().__init__()
-        self._desk = desk
-        self._hand = hand
-        self.name = QLineEdit()
-        self.name.setAccessibleName("Name of it")
-        self.name.setToolTip("Name: Return takes it")
-        self.name.setMinimumWidth(120)
-        self.name.editingFinished.connect(self._take_name)
-        self.fields: dict[str, UnitField] = {}
-        bounds = {**ranges_of(LevelLine), **ranges_of(Outlet), **ranges_of(Overflow)}
-        for key, words, quantity in THING_FIELDS:
-            field = UnitField(words, quantity, WIDTH).bounded(bounds[key])
-            field.committed.connect(partial(self._take, key))
-            field.said.connect(self.said)
-            self.fields[key] = field
-        self.grate = QCheckBox("leaf grate")
-        self.grate.setToolTip("A grate over the outlet lets half of the flow pass")
-        self.grate.clicked.connect(lambda on: self._hand.change(grate=on))
-        self.sides = QCheckBox("from both sides")
-        self.sides.setToolTip("Whether water comes to the line from both sides")
-        self.sides.clicked.connect(lambda on: self._hand.change(both_sides=on))
-        self.cricket = chooser(
-            "Crickets between the outlets on it: half width over half length", CRICKETS
-        )
-        self.cricket.activated.connect(
-            lambda _k: self._hand.change(cricket=self.cricket.currentData())
-        )
-        self.rule = chooser("How steep the crickets are", CRICKET_RULES)
-        self.rule.activated.connect(
-            lambda _k: self._hand.change(cricket_rule=self.rule.currentData())
-        )
-        self.remove = QPushButton("Take it out")
-        self.remove.setToolTip("Take it out (Delete); undo brings it back")
-        self.remove.clicked.connect(hand.remove)
-        f = self.fields
-        row = (
-            ("Name", self.name), ("Raised", f["raised"]), ("Sill", f["sill"]), ("Mouth", f["diameter"]),
-            ("Width", f["width"]), ("Height", f["height"]), ("", self.grate),
-        )  # fmt: skip
-        grid, self._labels = field_grid(self, (row,))
-        grid.addWidget(self.sides, 0, 14)
-        grid.addWidget(self.remove, 0, 15)
-        grid.addWidget(self.cricket, 1, 1)
-        grid.addWidget(self.rule, 1, 2, 1, 4)
-
-    def refresh(self) -> None:
-        """Show what is in the hand."""
-        thing = self._hand.thing
-        if thing is None:
-            return
-        if not (self.name.hasFocus() and self.name.isModified()):
-            self.name.setText(thing.name)
-            self.name.setCursorPosition(0)
-        words = {
-            "raised": "Raised",
-            "sill": "Sill",
-            "diameter": "Mouth",
-            "width": "Width",
-            "height": "Height",
-        }
-        for key, field in self.fields.items():
-            value = getattr(thing, key, None)
-            field.setVisible(value is not None)
-            self._labels[words[key]].setVisible(value is not None)
-            if value is not None:
-                field.show_value(value, self._desk.system)
-        self.grate.setVisible(isinstance(thing, Outlet))
-        self.sides.setVisible(isinstance(thing, LevelLine))
-        self.grate.setChecked(isinstance(thing, Outlet) and thing.grate)
-        crossed = isinstance(thing, LevelLine)
-        self.cricket.setVisible(crossed)
-        self.rule.setVisible(crossed and bool(getattr(thing, "cricket", 0.0)))
-        if isinstance(thing, LevelLine):
-            self.cricket.setCurrentIndex(_nearest(self.cricket, thing.cricket))
-            self.rule.setCurrentIndex(self.rule.findData(thing.cricket_rule))
-        self.sides.setChecked(isinstance(thing, LevelLine) and thing.both_sides)
-
-    def _take(self, key: str, value: float) -> None:
-        if not self._hand.change(**{key: value}):
-            self.fields[key].refuse()
-
-    def _take_name(self) -> None:
-        thing, name = self._hand.thing, self.name.text().strip()
-        if thing is not None and name and name != thing.name:
-            self._hand.change(name=name)
-        self.name.setModified(False)
         self.refresh()
