@@ -12,19 +12,12 @@ from msgspec.structs import replace
 
 from core.test_falls_water import RECTANGLE, SQUARE, found, outlet
 from glacis.core.errors import ValueRefused
-from glacis.core.falls.rain import (
-    SURE,
-    Field,
-    Raster,
-    days_to_dry,
-    evaporation,
-    flooded_by,
-    flows_on,
-    pools_in,
-    rain_test,
-    raster_of,
-    wilson,
-)
+from glacis.core.falls.built import SURE, back_fall, tolerance_for
+from glacis.core.falls.drying import days_to_dry, evaporation
+from glacis.core.falls.nests import nests_in
+from glacis.core.falls.rain import rain_draw, rain_test, wilson
+from glacis.core.falls.raster import Raster, flooded_by, flows_on, pools_in, raster_of
+from glacis.core.falls.strayed import Field, Strayed
 from support import case
 
 
@@ -76,6 +69,11 @@ def test_nested_pools_of_the_reference_case():
     raster = Raster((0.0, 0.0), stated["inputs"]["h"], z, np.array([0]))
     _, pools = pools_in(raster, z, 0.0)
     wanted = stated["expected"]["pools"]
+    figures = [(n.spill, n.volume, n.area, n.depth, n.inside) for n in nests_in(raster, z)]
+    hierarchy = [tuple(node.values()) for node in stated["expected"]["hierarchy"]]
+    assert len(figures) == len(hierarchy)
+    for found_one, wanted_one in zip(sorted(figures), sorted(hierarchy), strict=True):
+        assert found_one == pytest.approx(wanted_one)
     assert len(pools) == len(wanted)
     pool = pools[0]
     assert (pool.area, pool.volume, pool.depth) == pytest.approx(
@@ -83,6 +81,74 @@ def test_nested_pools_of_the_reference_case():
     )
     flows = flows_on(flooded_by(z, np.array([0])))
     assert flows[0, 0] == stated["expected"]["flow_at_exits_cells"][0]
+
+
+@settings(max_examples=60)
+@given(st.integers(0, 10**6), st.integers(2, 20), st.integers(2, 20))
+def test_hollows_that_are_in_no_larger_one_hold_what_the_flood_holds(seed, rows, columns):
+    rng = np.random.default_rng(seed)
+    z = np.round(rng.random((rows, columns)), 1 + seed % 3)
+    z[rng.random(z.shape) < 0.1 * (seed % 2)] = np.nan
+    inside = np.flatnonzero(np.isfinite(z.ravel()))
+    exits = np.array(sorted(set(rng.choice(inside, 2).tolist())))
+    raster = Raster((0.0, 0.0), 0.5, z, exits)
+    flooded = flooded_by(z, exits)
+    nests = nests_in(raster, z)
+    depth = flooded.inner(flooded.levels) - z
+    # Hollows of a part that no water gets out of never spill, and are none.
+    held = sum(nest.volume for nest in nests if not nest.inside)
+    assert held == pytest.approx(float(np.nansum(depth)) * 0.25)
+    deepest = max((nest.depth for nest in nests if not nest.inside), default=0.0)
+    assert deepest == pytest.approx(float(np.nanmax(np.nan_to_num(depth))))
+    assert all(nest.volume <= held + 1e-9 for nest in nests)
+
+
+def test_sag_and_steps_hold_water_on_a_level_deck():
+    """A bay that sags by 20 mm at most holds a bowl: its depth is a uniform share of that."""
+    roof = found(
+        SQUARE, outlets=(outlet("o", 0.5, 0.5),), fall=0.001, tolerance=0.0, sag=0.02, bay=5.0
+    )
+    raster = raster_of(roof, 0.1)
+    strayed = Strayed(roof, raster)
+    low = [float((raster.z - strayed.draw(k))[75, 75]) for k in range(400)]
+    # The middle of a bay lies half a cell beside (7.5, 7.5).
+    assert 0.018 < max(low) <= 0.02
+    assert min(low) >= 0.0
+    assert np.mean(low) == pytest.approx(0.01, rel=0.1)
+    assert float((raster.z - strayed.draw(0))[0, 0]) == pytest.approx(0.0, abs=2e-5)
+    stepped = found(SQUARE, outlets=(outlet("o", 5.0, 5.0),), tolerance=0.0, board_steps=0.002)
+    raster = raster_of(stepped, 0.1)
+    off = Strayed(stepped, raster).draw(1) - raster.z
+    # Boards of 1.2 m: no more than 9 x 9 values, of spread 2 mm / 1.96.
+    assert len(np.unique(off.round(9))) <= 81
+    assert float(off.std()) == pytest.approx(0.002 / SURE, rel=0.25)
+
+
+def test_a_draw_looked_at_alone_is_that_of_the_test():
+    roof = found(SQUARE, outlets=(outlet("o", 5.0, 5.0),), fall=1 / 80, tolerance=0.02)
+    tested = rain_test(roof, 12)
+    assert len(tested.ponds) == tested.ponding > 0
+    volumes = [sum(p.volume for p in rain_draw(roof, k).pools) for k in tested.ponds]
+    assert sorted(volumes, reverse=True) == pytest.approx(volumes, rel=0.05)
+    again = rain_draw(roof, tested.ponds[0])
+    assert float(np.nanmax(again.depth)) == pytest.approx(again.pools[0].depth, rel=0.5)
+    assert any(not nest.inside for nest in again.nests)
+
+
+def test_the_tolerance_at_which_one_in_twenty_ponds():
+    """Steeper falls may stray more; at the tolerance found hardly a draw ponds, at twice it most do."""
+    gentle, steep = (
+        found(SQUARE, outlets=(outlet("o", 5.0, 5.0),), fall=fall) for fall in (1 / 80, 1 / 40)
+    )
+    seldom = rain_test(gentle, 1).seldom
+    assert seldom is not None
+    assert (rain_test(steep, 1).seldom or 1.0) > 1.5 * seldom
+    few = rain_test(replace(gentle, stated=replace(gentle.stated, tolerance=seldom)), 40)
+    many = rain_test(replace(gentle, stated=replace(gentle.stated, tolerance=2 * seldom)), 40)
+    assert few.share <= 0.2 < 0.5 < many.share
+    # The rule's own closed form, by hand: at 1:50, 1 m and 0.5 %, 1.96 / 2.5758 of 20 mm.
+    assert tolerance_for(0.02, 0.005, 1.0) == pytest.approx(0.02 * SURE / 2.5758293, rel=1e-6)
+    assert back_fall(0.02, 0.0, 1.0) == 0.0
 
 
 @pytest.mark.parametrize("correlation", [0.5, 1.0])

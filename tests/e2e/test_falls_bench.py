@@ -202,7 +202,22 @@ def test_the_rain_test_runs_beside_and_is_told_in_shares(window, bench, qtbot):
     qtbot.waitUntil(lambda: "draws that pond" in words(bench.canvas), timeout=45_000)
     assert "of 200" in words(bench.canvas)
     assert bench.strip.fields["correlation"].isVisibleTo(bench.strip)
+    assert "1 in 20 ponds within" in words(bench.canvas)
+    for key, value in (("tolerance", "20 mm"), ("sag", "6 mm"), ("board_steps", "2 mm")):
+        bench.strip.fields[key].setText(value)
+        bench.strip.fields[key].returnPressed.emit()
+    qtbot.waitUntil(lambda: "deck sags up to" in words(bench.canvas), timeout=45_000)
+    bench.canvas.setFocus()
+    QTest.keyClick(bench.canvas, Qt.Key.Key_PageDown)
+    assert bench.stepper.words.text().startswith("1 of ")
+    assert "smaller ones in them" in words(bench.canvas)
+    QTest.keyClick(bench.canvas, Qt.Key.Key_PageUp)
+    assert "draws that pond" in words(bench.canvas)
+    bench.stepper.film.click()
+    qtbot.waitUntil(lambda: bench.stepper.words.text().startswith("2 of "), timeout=10_000)
+    bench.stepper.film.click()
     bench.show_view("thickness")
+    assert not bench.stepper.isVisibleTo(bench)
     assert "Thickness" in words(bench.canvas)
 
 

@@ -7,7 +7,8 @@ from glacis.core.falls.crickets import HalfCricket, with_crickets
 from glacis.core.falls.engine.flood import paint
 from glacis.core.falls.facets import facets_of
 from glacis.core.falls.ground import ground_of
-from glacis.core.falls.rain import Raster, flooded_by, flows_on, pools_in
+from glacis.core.falls.nests import nests_in
+from glacis.core.falls.raster import Raster, flooded_by, flows_on, pools_in
 from glacis.core.falls.sources import LineSource, PointSource, regular
 from glacis.core.falls.surface import surface_of
 
@@ -30,6 +31,8 @@ def call_every_kernel() -> None:
     with_crickets(surface.cells, (half,))
     z = np.ones((4, 4))
     flows_on(flooded_by(z, np.array([0])))
-    pools_in(Raster((0.0, 0.0), 1.0, z, np.array([0])), z)
+    raster = Raster((0.0, 0.0), 1.0, z, np.array([0]))
+    pools_in(raster, z)
+    nests_in(raster, z)
     cells = surface.cells
     paint(cells.shapes, cells.counts, cells.planes, np.zeros(2), 1.0, z)

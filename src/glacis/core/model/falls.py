@@ -181,6 +181,9 @@ class Falls(Node, frozen=True, kw_only=True):
         from_above: what an upper roof brings along an edge, spread over this one [l/s].
         tolerance: that 95 % of the surface keeps when it is built, to both sides [m].
         correlation: length over which its deviations hold [m].
+        board_steps: between neighbouring boards, that 95 % of them keep, up or down [m].
+        sag: of the deck between its supports at most [m].
+        bay: between the supports of the deck, both ways [m].
         boards: that make the falls, where boards do.
         allowance: load of water that the structure may bear [kg/m²]; 0 where nobody stated it.
     """
@@ -207,5 +210,10 @@ class Falls(Node, frozen=True, kw_only=True):
     correlation: Annotated[
         float, Range("length that deviations hold", Quantity.LENGTH, 0.1, 20.0)
     ] = 1.0
+    board_steps: Annotated[float, Range("steps between boards", Quantity.THICKNESS, 0.0, 0.05)] = (
+        0.0
+    )
+    sag: Annotated[float, Range("sag of the deck", Quantity.THICKNESS, 0.0, 0.2)] = 0.0
+    bay: Annotated[float, Range("bay of the deck", Quantity.LENGTH, 0.5, 50.0)] = 5.0
     boards: BoardSet = BoardSet()
     allowance: Annotated[float, Range("load of water", Quantity.AREA_MASS, 0.0, 2000.0)] = 0.0

@@ -249,6 +249,10 @@ def _drawn(results: Results) -> bytes:
         if boards is not None:
             laid = replace(view, boards=boards)
             scenes.append((f"{roof.area.name}: tapered boards", falls_plan_scene(laid, SIZE)))
+        state = results.state(RAIN_TEST, stated.area)
+        if isinstance(state, Ready) and state.value is not None:
+            rained = replace(view, rain=state.value)
+            scenes.append((f"{roof.area.name}: rain test", falls_plan_scene(rained, SIZE)))
     items: list[Item] = []
     for place, (name, scene) in enumerate(scenes):
         top = place * (SIZE[1] + 30)
@@ -263,7 +267,12 @@ def _rain(results: Results, area: str) -> dict[str, Any] | None:
     if not isinstance(state, Ready) or state.value is None:
         return None
     low, high = state.value.between
-    return {"share_of_draws": state.value.share, "low": low, "high": high}
+    return {
+        "share_of_draws": state.value.share,
+        "low": low,
+        "high": high,
+        "tolerance_m_of_1_in_20": state.value.seldom,
+    }
 
 
 def _blocked(worst: "Standing | None", found: Drained) -> dict[str, Any] | None:
@@ -299,7 +308,8 @@ lowest outlet; `outlets`, each with `id`, `level_m`, `catchment_m2`, `Q_l_s`, `c
 head; of a gutter to its downpipes; null for a valley), `head_mm` (null for a line), `dry_m`, `pipe_l_s` of its
 downpipes (null where not stated); `blocked`, the deepest case of blocked outlets,
 with `outlets`, `depth_m`, `volume_m3`, `max_kg_m2` and `mean_kg_m2`, null where no water finds a way out.
-`rain_test`, where it was made: `share_of_draws` that pond, with its 95 % range `low` to `high`; else null.
+`rain_test`, where it was made: `share_of_draws` that pond, with its 95 % range `low` to `high`, and
+`tolerance_m_of_1_in_20`, at which one draw in twenty ponds, null beyond 50 mm; else null.
 `boards`, each with `mark` and `count`, and `waste`, the share of them that is not laid; both null where
 no boards make the falls. Falls that give no surface hold `fault` alone.
 """,

@@ -17,7 +17,7 @@ from glacis.core.units.format import fall_ratio, number, with_unit
 from glacis.core.units.quantities import Quantity, System
 from glacis.report.charts.falls_boards import board_marks, board_patches, board_rows, board_zones
 from glacis.report.charts.falls_marks import LABEL, NONE, circle, thing_marks
-from glacis.report.charts.falls_rain import rain_rows, share_patches
+from glacis.report.charts.falls_rain import depth_patches, draw_rows, rain_rows, share_patches
 from glacis.report.charts.room import clear, text_bounds
 from glacis.report.palette import FLOOD_TINTS, THICKNESS_TINTS
 from glacis.report.plan import Fit
@@ -42,7 +42,7 @@ from glacis.report.scene import (
 
 if TYPE_CHECKING:
     from glacis.core.falls.boards import Layout
-    from glacis.core.falls.rain import RainTest
+    from glacis.core.falls.rain import RainDraw, RainTest
 
 SIDE = 218.0
 """Width of the column of figures at the right [pt]."""
@@ -61,6 +61,7 @@ class FallsView(Struct, frozen=True):
         case: what stands on the roof; None for the dry roof.
         water: where that stands, by depth.
         rain: what stands in draws of the surface; None for the surface as drawn.
+        draw: one of those draws; None for all.
         boards: that make the falls; None where they are not looked at.
         chosen: id of the outlet, line or overflow in the hand.
         section: ends of the section line; None for none.
@@ -74,6 +75,7 @@ class FallsView(Struct, frozen=True):
     case: Standing | None = None
     water: tuple[Band, ...] = ()
     rain: "RainTest | None" = None
+    draw: "RainDraw | None" = None
     boards: "Layout | None" = None
     chosen: str = ""
     section: tuple[Point, Point] | None = None
@@ -135,7 +137,9 @@ def _tints(view: FallsView, fit: Fit) -> Iterator[Item]:
             else round(place / last * (THICKNESS_TINTS - 1))
         )
         yield from _band(band, f"copper:{tone}", fit)
-    if view.rain is not None:
+    if view.draw is not None:
+        yield from depth_patches(view.draw, fit)
+    elif view.rain is not None:
         yield from share_patches(view.rain, fit)
     for place, band in enumerate(view.water):
         tone = min(FLOOD_TINTS - 1, round(place / max(1, len(view.water) - 1) * (FLOOD_TINTS - 1)))
@@ -278,6 +282,9 @@ def figure_rows(view: FallsView) -> Iterator[tuple[str, str, str]]:
     if view.boards is not None:
         yield from board_rows(view.boards, found.stated.boards, system)
         return
+    if view.rain is not None and view.draw is not None:
+        yield from draw_rows(view.draw, view.rain, system)
+        return
     if view.rain is not None:
         yield from rain_rows(view.rain, view.roof, system)
         return
@@ -304,11 +311,14 @@ def figure_rows(view: FallsView) -> Iterator[tuple[str, str, str]]:
     yield ("Catchments", "", "head")
     for drain in found.drains:
         yield (drain.name, show(drain.catchment, Quantity.AREA), "plain")
-        yield ("  rain", show(drain.flow, Quantity.WATER_FLOW), "plain")
+        rain = show(drain.flow, Quantity.WATER_FLOW)
         if drain.head is not None:
-            yield ("  head", show(drain.head, t), "plain")
+            yield ("  rain, head", f"{rain} · {show(drain.head, t)}", "plain")
         elif drain.capacity is not None:
-            yield ("  carries", show(drain.capacity, Quantity.WATER_FLOW), "plain")
+            carried = show(drain.capacity, Quantity.WATER_FLOW)
+            yield ("  rain, carries", f"{rain} · {carried}", "plain")
+        else:
+            yield ("  rain", rain, "plain")
 
 
 def _fall(value: float, system: System) -> str:

@@ -26,6 +26,7 @@ from glacis.ui.desk import Desk
 from glacis.ui.drawing.canvas import Canvas
 from glacis.ui.stages.falls.hand import TOOLS, FallsHand
 from glacis.ui.stages.falls.seeker import Seeker
+from glacis.ui.stages.falls.stepper import DrawStepper
 from glacis.ui.stages.falls.strips import FallsStrip
 from glacis.ui.stages.falls.thing_strip import ThingStrip
 from glacis.ui.widgets.field_grid import chooser
@@ -57,6 +58,8 @@ WORDS = {
     "structural engineer to judge.",
     "rain": "Rain on many draws of the surface, each within the tolerance: the darker, the more of them hold "
     "water there. Deviations hold over the stated length; a shorter one finds more puddles.",
+    "draw": "One surface as it may be built: the darker, the deeper. Small hollows fill first and run over into "
+    "larger ones.",
     "boards": "Rows lie between contours, joints of every other row are shifted. Offcuts only slide along their "
     "contour: turned, their taper would be wrong. Cutting raises dust: mask and extraction.",
     "means": "Each is the whole roof worked out anew. Screed brings water and weight: ask the engineer, and wait; "
@@ -109,6 +112,9 @@ class FallsBench(Bench):
         self.seeker = Seeker(desk)
         self.controls.addWidget(self.seeker.answers)
         self.seeker.said.connect(self.said)
+        self.stepper = DrawStepper()
+        self.stepper.stepped.connect(self.refresh)
+        below.addWidget(self.stepper)
         for button in self.tools.values():
             below.addWidget(button)
         self.column.addLayout(below)
@@ -145,6 +151,7 @@ class FallsBench(Bench):
         for tool, button in self.tools.items():
             button.setChecked(tool == self.hand.tool)
             button.setEnabled(self.hand.area is not None)
+            button.setVisible(self._view != "rain")
         thing = self.hand.thing is not None
         self.strips.setCurrentWidget(self.thing if thing else self.strip)
         self.strips.setVisible(self.hand.area is not None)
@@ -153,8 +160,9 @@ class FallsBench(Bench):
         self.seeker.follow()
         outlets = self.hand.falls.outlets if self.hand.falls else ()
         self.seeker.setVisible(self._view == "thickness" and not thing and bool(outlets))
-        self._why.setText(rich(WORDS[self.hand.tool or self._view]))
         self._show()
+        one = self._view == "rain" and self.stepper.is_on_one
+        self._why.setText(rich(WORDS[self.hand.tool or ("draw" if one else self._view)]))
 
     def _take_marked(self) -> None:
         """Take in the hand what a finding has just pointed at."""
@@ -185,11 +193,13 @@ class FallsBench(Bench):
             return
         self._fill_cases(found)
         if self._view == "means":
+            self.stepper.follow(None)
             self._show_means(found)
             self._show_section(found, drawing, -1)
             return
         case = self.case_in(found) if self._view == "blocked" else -1
         rain, told = self._rain(area.roof.area.id)
+        self.stepper.follow(rain)
         boards = None
         if self._view == "boards":
             boards = self.desk.value(BOARDS, area.roof.area.id)
@@ -200,6 +210,7 @@ class FallsBench(Bench):
             roof=area.roof, found=found, contours=drawing.contours, obstacles=drawing.obstacles,
             system=system, case=found.cases[case] if case >= 0 else None,
             water=self.desk.value(FALLS_WATER, area.roof.area.id)[case] if case >= 0 else (), rain=rain, boards=boards,
+            draw=self.stepper.drawn(found) if rain else None,
             chosen=self.hand.chosen,
             section=self._section_ends(found),
         )  # fmt: skip
@@ -421,6 +432,8 @@ class FallsBench(Bench):
         key = Qt.Key(event.key())
         if key in VIEW_KEYS:
             self.show_view(VIEW_KEYS[key])
+        elif key in (Qt.Key.Key_PageUp, Qt.Key.Key_PageDown) and self._view == "rain":
+            self.stepper.step(1 if key == Qt.Key.Key_PageDown else -1)
         elif key == Qt.Key.Key_B and self._view == "blocked" and self.cases.count():
             self._choose_case((self.cases.currentIndex() + 1) % self.cases.count())
         elif not self.hand.key(key, event.modifiers()):

@@ -47,6 +47,9 @@ FIELDS = (
     ("allowance", "Load of water that the structure may bear", Quantity.AREA_MASS),
     ("tolerance", "How far the built surface strays, to both sides", Quantity.THICKNESS),
     ("correlation", "Length over which a deviation holds", Quantity.LENGTH),
+    ("board_steps", "Steps between neighbouring boards, up or down", Quantity.THICKNESS),
+    ("sag", "How far the deck sags between its supports at most", Quantity.THICKNESS),
+    ("bay", "Between the supports of the deck, both ways", Quantity.LENGTH),
     ("from_above", "Water that an upper roof brings, spread over this one", Quantity.WATER_FLOW),
     ("wall_above", "Area of walls that drain onto the roof", Quantity.AREA),
 )
@@ -118,7 +121,14 @@ class FallsStrip(QWidget):
             (("Rain", f["rain"]), ("Place", self.risk), ("Walls", f["wall_above"])),
             (("Upstand", f["upstand"]), ("May bear", f["allowance"]), ("Above", f["from_above"])),
         )
-        self._add_page((("Within ±", f["tolerance"]), ("Holds over", f["correlation"])))
+        self._add_page(
+            (
+                ("Within ±", f["tolerance"]),
+                ("Over", f["correlation"]),
+                ("Steps ±", f["board_steps"]),
+            ),
+            (("Sag", f["sag"]), ("Bay", f["bay"])),
+        )
         self._add_page(
             (
                 ("Length", self.board["length"]),
