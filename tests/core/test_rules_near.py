@@ -36,6 +36,7 @@ from core.test_rules import (
 )
 from glacis.core.judgement.catalogue import rule_book
 from glacis.core.model.document import FixingSet, Imperfections, Project, SetPoint
+from glacis.core.model.falls import BoardSet
 from glacis.core.model.layers import AirLayer, Framing, MembraneLayer, RoofSpaceLayer, SolidLayer
 from support import analysed, own_material, roof_project, rules_of
 
@@ -88,6 +89,8 @@ NEAR: dict[str, Project] = {
     "falls.pipe-small": falling(outlets=(replace(WEST, pipe=0.035), EAST)),
     # 1:50 over 1 m and 2.5758 standard deviations: 15.218 mm.
     "falls.tolerance": falling(tolerance=0.015218),
+    # A third of 600 mm.
+    "falls.joints": falling(boards=BoardSet(width=0.6, bond=1 / 3)),
     # Deepest water weighs what may be borne.
     "falls.load": falling(allowance=139.08),
     # The same water spread over the roof wears nothing.

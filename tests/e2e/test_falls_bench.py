@@ -256,6 +256,10 @@ def test_boards_are_drawn_and_told_and_change_with_their_size(window, bench):
     assert falls_in(window.desk.project, "laboratory").boards.length == pytest.approx(0.6)
     assert "30>40" in words(bench.canvas)
     assert words(bench.canvas) != count
+    bench.strip.bond.setCurrentIndex(0)
+    bench.strip.bond.activated.emit(0)
+    assert "joints of rows apart\n0" in words(bench.canvas)
+    assert "falls.joints" in {finding.rule for finding in window.desk.area.findings}
     bench.strip.tapers.setCurrentIndex(0)
     bench.strip.tapers.activated.emit(0)
     assert falls_in(window.desk.project, "laboratory").boards.tapers == 1

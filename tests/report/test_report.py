@@ -388,7 +388,7 @@ def test_falls_stand_in_the_report_and_go_out_as_drawings():
     drawn = by_id["falls"].make(RESULTS).decode()
     assert "Wet laboratory: tapered boards" in drawn
     assert "West outlet" in drawn
-    assert by_id["boards"].make(RESULTS).decode().startswith("area,mark,board")
+    assert by_id["boards"].make(RESULTS).decode().startswith("area,layer,mark,board")
     section = OFFER.sections[0].make(RESULTS, "laboratory")["falls"]
     assert section["scheme"] == "four-way"
     assert section["rain_test"] is None

@@ -2,21 +2,24 @@
 """Tapered boards as a table: the cut list, a row for every piece."""
 
 import csv
+from collections.abc import Iterator
 from io import StringIO
 from typing import TYPE_CHECKING
 
 from glacis.files.layers_csv import safe
 
 if TYPE_CHECKING:
-    from glacis.core.falls.boards import Layout
+    from glacis.core.falls.boards import Layout, Piece
 
 COLUMNS = (
-    "area", "mark", "board", "whole", "packers", "row", "area_m2", "corners_m",
+    "area", "layer", "mark", "board", "whole", "packers", "row", "area_m2", "corners_m",
 )  # fmt: skip
+
+Row = tuple[str | int | float, ...]
 
 
 def boards_csv(layouts: "list[tuple[str, Layout]]") -> str:
-    """The cut list of all areas with boards, by mark and board.
+    """The cut list of all areas with boards: tapered ones by mark and board, then packers by layer.
 
     Args:
         layouts: name of each area, and its boards.
@@ -24,12 +27,24 @@ def boards_csv(layouts: "list[tuple[str, Layout]]") -> str:
     out = StringIO()
     table = csv.writer(out, lineterminator="\n")
     table.writerow(COLUMNS)
+    table.writerows(rows_of(layouts))
+    return out.getvalue()
+
+
+def rows_of(layouts: "list[tuple[str, Layout]]") -> Iterator[Row]:
+    """A row for every piece; layer 0 holds the tapered boards, those below are flat packers."""
     for name, layout in layouts:
         for piece in sorted(layout.pieces, key=lambda p: (p.mark, p.board)):
-            corners = " ".join(f"{x:.3f},{y:.3f}" for x, y in piece.outline)
-            whole = "yes" if piece.is_whole else "no"
-            table.writerow(
-                (safe(name), piece.mark, piece.board + 1, whole, piece.packers, piece.row + 1,
-                 f"{piece.area:.4f}", corners)
-            )  # fmt: skip
-    return out.getvalue()
+            yield _row(name, 0, piece)
+        for layer in layout.packers:
+            for piece in sorted(layer.pieces, key=lambda p: p.board):
+                yield _row(name, layer.number, piece)
+
+
+def _row(name: str, layer: int, piece: "Piece") -> Row:
+    corners = " ".join(f"{x:.3f},{y:.3f}" for x, y in piece.outline)
+    whole = "yes" if piece.is_whole else "no"
+    return (
+        safe(name), layer, piece.mark, piece.board + 1, whole, piece.packers, piece.row + 1,
+        round(piece.area, 4), corners,
+    )  # fmt: skip

@@ -6,22 +6,18 @@ An offcut may only slide along its contour: turned or flipped its taper would be
 """
 
 from collections import defaultdict
-from collections.abc import Iterator
-from math import ceil, floor, hypot
+from math import ceil
 
-import numpy as np
 import shapely
 from msgspec import Struct
-from shapely.geometry import Polygon
+from msgspec.structs import replace
 
-from glacis.core.falls.facets import Facet
+from glacis.core.falls.bond import SHIFTS
+from glacis.core.falls.cutting import SAME_FALL, Cut, Framed, best_joint, cuts_of, framed, nested
 from glacis.core.falls.found import Drained
-from glacis.core.falls.ground import SPECK, Ring
-from glacis.core.falls.sources import LineSource, Point
+from glacis.core.falls.ground import Ring
 from glacis.core.model.falls import BoardSet
 
-SAME_FALL = 1e-6
-"""Falls that differ by less are one [-]; our judgement: 0.001 mm on a board."""
 NARROW = 0.1
 """Pieces narrower than this are hard to lay [m]; our judgement after common practice."""
 
@@ -70,21 +66,44 @@ class Kind(Struct, frozen=True):
     least: int
 
 
+class PackerLayer(Struct, frozen=True):
+    """Flat boards below the tapered ones, their joints clear of those above and below.
+
+    Attributes:
+        number: from the tapered boards down.
+        thickness: [m].
+        pieces: where they lie; their mark is the thickness [mm].
+        count: of boards to buy.
+    """
+
+    number: int
+    thickness: float
+    pieces: tuple[Piece, ...]
+    count: int
+
+    @property
+    def area(self) -> float:
+        """Laid [m²]."""
+        return sum(piece.area for piece in self.pieces)
+
+
 class Layout(Struct, frozen=True):
     """All boards over a surface.
 
     Attributes:
         pieces: where they lie.
         kinds: by mark, the thinnest first.
+        packers: layers of flat boards below them, from the top down.
         packer_area: flat packers, each layer counted [m²].
         refused: area of facets whose fall no such board makes [m²].
-        waste: share of the boards bought that is not laid [-].
+        waste: share of the tapered boards bought that is not laid [-].
         least_waste: the least that boards of these marks could leave [-].
         narrow: pieces narrower than can well be laid.
     """
 
     pieces: tuple[Piece, ...]
     kinds: tuple[Kind, ...]
+    packers: tuple[PackerLayer, ...]
     packer_area: float
     refused: float
     waste: float
@@ -93,21 +112,8 @@ class Layout(Struct, frozen=True):
 
     @property
     def count(self) -> int:
-        """Of all boards."""
+        """Of all tapered boards."""
         return sum(kind.count for kind in self.kinds)
-
-
-class _Cut(Struct, frozen=True):
-    """A piece before its board is known: in its own frame, u up the fall and v along the contour."""
-
-    mark: str
-    order: int
-    packers: int
-    row: int
-    outline: Ring
-    shape: tuple[Point, ...]
-    area: float
-    is_whole: bool
 
 
 def layout(found: Drained, boards: BoardSet) -> Layout:
@@ -120,27 +126,36 @@ def layout(found: Drained, boards: BoardSet) -> Layout:
     fall = found.stated.fall
     fitting = [f for f in found.facets.facets if abs(f.fall - fall) <= SAME_FALL]
     refused = sum(f.area for f in found.facets.facets) - sum(f.area for f in fitting)
-    cuts = [cut for facet in fitting for cut in _cuts(facet, found, boards)]
-    by_mark: dict[tuple[int, str], list[_Cut]] = defaultdict(list)
-    for cut in cuts:
-        by_mark[cut.order, cut.mark].append(cut)
+    frames = [
+        (frame, best_joint(frame, boards))
+        for frame in (framed(facet, found) for facet in fitting)
+        if frame is not None
+    ]
+    by_taper: dict[int, list[Cut]] = defaultdict(list)
+    for frame, joint in frames:
+        for cut in cuts_of(frame, boards, 0.0, joint):
+            by_taper[cut.row % boards.tapers].append(cut)
     pieces: list[Piece] = []
     kinds: list[Kind] = []
     whole_board = boards.length * boards.width
-    for (_, mark), of_mark in sorted(by_mark.items()):
-        placed, count = _nested(of_mark, boards)
-        pieces += placed
-        area = sum(cut.area for cut in of_mark)
-        whole = sum(cut.is_whole for cut in of_mark)
+    for taper, cuts in sorted(by_taper.items()):
+        mark = _mark(taper, fall, boards)
+        numbers, count = nested(cuts, boards)
+        pieces += [
+            _piece(cut, mark, number, boards) for cut, number in zip(cuts, numbers, strict=True)
+        ]
+        area = sum(cut.area for cut in cuts)
+        whole = sum(cut.is_whole for cut in cuts)
         least = ceil(area / whole_board - 1e-9)
-        kinds.append(Kind(mark, count, whole, len(of_mark) - whole, area, least))
+        kinds.append(Kind(mark, count, whole, len(cuts) - whole, area, least))
     laid = sum(kind.area for kind in kinds)
     bought = sum(kind.count for kind in kinds) * whole_board
     at_least = sum(kind.least for kind in kinds) * whole_board
     return Layout(
         pieces=tuple(pieces),
         kinds=tuple(kinds),
-        packer_area=sum(cut.area * cut.packers for cut in cuts),
+        packers=_packers(frames, fall, boards, max((p.packers for p in pieces), default=0)),
+        packer_area=sum(piece.area * piece.packers for piece in pieces),
         refused=max(0.0, refused),
         waste=1 - laid / bought if bought else 0.0,
         least_waste=1 - laid / at_least if at_least else 0.0,
@@ -148,113 +163,47 @@ def layout(found: Drained, boards: BoardSet) -> Layout:
     )
 
 
-def _cuts(facet: Facet, found: Drained, boards: BoardSet) -> Iterator[_Cut]:
-    """The rows of one facet, cut to boards."""
-    fall = facet.fall
-    ux, uy = facet.plane[0] / fall, facet.plane[1] / fall
-    da, db, dc = found.deck
-    # The height over the lowest place as u up the fall; on a deck that falls itself it is no board's.
-    if hypot(da, db) > SAME_FALL:
-        return
-    zero = (facet.plane[2] - dc) / fall
-    x0, y0 = _anchor(found, facet)
-    v0 = ux * y0 - uy * x0
-    frame = [(ux, uy, zero), (-uy, ux, -v0)]
-    shape = Polygon(_turned(facet.outline, frame), [_turned(hole, frame) for hole in facet.holes])
-    rows = np.arange(
-        floor(shape.bounds[0] / boards.length + 1e-9), ceil(shape.bounds[2] / boards.length - 1e-9)
-    )
-    for row in rows.tolist():
-        shift = boards.bond * boards.width * (row % 2)
-        first = floor((shape.bounds[1] - shift) / boards.width + 1e-9)
-        last = ceil((shape.bounds[3] - shift) / boards.width - 1e-9)
-        columns = np.arange(first, last)
-        low, left = row * boards.length, shift + columns * boards.width
-        cells = shapely.box(low, left, low + boards.length, left + boards.width)
-        for cell, part in zip(left.tolist(), shapely.intersection(shape, cells), strict=True):
-            for polygon in shapely.get_parts(part):
-                if isinstance(polygon, Polygon) and polygon.area > SPECK:
-                    yield _cut_of(polygon, row, cell, frame, found, boards)
-
-
-def _anchor(found: Drained, facet: Facet) -> Point:
-    """Where the joints of a facet are counted from: its outlet, or the start of its line."""
-    source = found.surface.sources[facet.owner]
-    return source.start if isinstance(source, LineSource) else source.at
-
-
-def _turned(ring: Ring, frame: list[tuple[float, float, float]]) -> list[Point]:
-    (ax, ay, a0), (bx, by, b0) = frame
-    return [(ax * x + ay * y + a0, bx * x + by * y + b0) for x, y in ring]
-
-
-def _cut_of(
-    polygon: Polygon,
-    row: int,
-    left: float,
-    frame: list[tuple[float, float, float]],
-    found: Drained,
-    boards: BoardSet,
-) -> _Cut:
-    (ux, uy, zero), (_, _, v0) = frame
-    rise = found.stated.fall * boards.length
-    taper, packers = row % boards.tapers, row // boards.tapers
+def _mark(taper: int, fall: float, boards: BoardSet) -> str:
+    rise = fall * boards.length
     start = (boards.first + taper * rise) * 1000
-    mark = f"{start:.0f}>{start + rise * 1000:.0f}"
-    ring = [(float(u), float(v)) for u, v in polygon.exterior.coords[:-1]]
-    outline = tuple(
-        (ux * (u - zero) - uy * (v - v0), uy * (u - zero) + ux * (v - v0)) for u, v in ring
-    )
-    shape = tuple((u - row * boards.length, v - left) for u, v in ring)
-    area = float(polygon.area)
-    is_whole = area > boards.length * boards.width * (1 - 1e-6)
-    return _Cut(mark, taper, packers, row, outline, shape, area, is_whole)
+    return f"{start:.0f}>{start + rise * 1000:.0f}"
 
 
-def _nested(cuts: list[_Cut], boards: BoardSet) -> tuple[list[Piece], int]:
-    """Pieces of one mark on as few boards as sliding along the contour gives, largest first."""
-    pieces = [_piece(cut, number) for number, cut in enumerate(c for c in cuts if c.is_whole)]
-    count = len(pieces)
-    opened: list[tuple[int, np.ndarray]] = []
-    for cut in sorted((c for c in cuts if not c.is_whole), key=lambda c: -c.area):
-        left, right = _profile(cut.shape, boards.length)
-        for place, (number, taken) in enumerate(opened):
-            shift = max(float(np.max(taken - left)) + boards.kerf, -float(np.min(left)))
-            if float(np.max(right)) + shift <= boards.width + 1e-9:
-                opened[place] = (number, np.maximum(taken, right + shift))
-                pieces.append(_piece(cut, number))
-                break
-        else:
-            start = -float(np.min(left))
-            opened.append((count, np.where(np.isfinite(right), right + start, -np.inf)))
-            pieces.append(_piece(cut, count))
-            count += 1
-    return pieces, count
+def _piece(cut: Cut, mark: str, number: int, boards: BoardSet) -> Piece:
+    packers = cut.row // boards.tapers
+    return Piece(mark, packers, cut.row, cut.outline, cut.area, number, cut.is_whole, cut.across)
 
 
-def _piece(cut: _Cut, number: int) -> Piece:
-    across = max(v for _, v in cut.shape) - min(v for _, v in cut.shape)
-    return Piece(
-        cut.mark, cut.packers, cut.row, cut.outline, cut.area, number, cut.is_whole, across
-    )
+def _packers(
+    frames: list[tuple[Framed, float]], fall: float, boards: BoardSet, most: int
+) -> tuple[PackerLayer, ...]:
+    """Layers of flat boards, each from the contour where it begins; every layer's joints off its neighbours'."""
+    thickness = boards.tapers * fall * boards.length
+    mark = f"{thickness * 1000:.0f}"
+    made = []
+    for number in range(1, most + 1):
+        begins = number * boards.tapers * boards.length
+        up, along = SHIFTS[number % 2]
+        cuts = [
+            cut
+            for frame, joint in frames
+            for above in [_above(frame, begins)]
+            if above is not None
+            for cut in cuts_of(above, boards, up * boards.length, joint + along * boards.width)
+        ]
+        numbers, count = nested(cuts, boards)
+        pieces = tuple(
+            Piece(mark, 0, cut.row, cut.outline, cut.area, k, cut.is_whole, cut.across)
+            for cut, k in zip(cuts, numbers, strict=True)
+        )
+        made.append(PackerLayer(number, thickness, pieces, count))
+    return tuple(made)
 
 
-STATIONS = 49
-"""Places up a board at which pieces are held against each other; our judgement: every 25 mm of 1.2 m."""
-
-
-def _profile(shape: tuple[Point, ...], length: float) -> tuple[np.ndarray, np.ndarray]:
-    """Where a piece begins and ends along the contour, at stations up the board; inf beside it."""
-    left, right = np.full(STATIONS, np.inf), np.full(STATIONS, -np.inf)
-    stations = np.linspace(0, length, STATIONS)
-    for (u0, v0), (u1, v1) in zip(shape, (*shape[1:], shape[0]), strict=True):
-        low, high = min(u0, u1) - 1e-9, max(u0, u1) + 1e-9
-        on = (stations >= low) & (stations <= high)
-        if not on.any():
-            continue
-        if abs(u1 - u0) < 1e-9:
-            least, most = np.full(on.sum(), min(v0, v1)), np.full(on.sum(), max(v0, v1))
-        else:
-            least = most = v0 + (stations[on] - u0) / (u1 - u0) * (v1 - v0)
-        left[on], right[on] = np.minimum(left[on], least), np.maximum(right[on], most)
-    return left, right
+def _above(frame: Framed, begins: float) -> Framed | None:
+    """The part of a facet from a contour up [m]; None where it ends before."""
+    _, low, right, high = frame.shape.bounds
+    if right <= begins + 1e-9:
+        return None
+    band = shapely.box(begins, low - 1, right + 1, high + 1)
+    return replace(frame, shape=shapely.intersection(frame.shape, band))

@@ -14,6 +14,7 @@ from glacis.core.falls.found import Drain, Drained, Undrained
 from glacis.core.falls.parts import BOARDS, RAIN_TEST
 from glacis.core.graph.part import Part, Ready
 from glacis.core.graph.reader import Reader
+from glacis.core.model.document import RoofArea
 from glacis.core.units.format import plain, with_unit
 from glacis.core.units.quantities import Quantity, System
 from glacis.files.boards_csv import boards_csv
@@ -156,9 +157,14 @@ def _board_table(layout: "Layout", system: System) -> Any:
     for kind in layout.kinds:
         laid = with_unit(kind.area, Quantity.AREA, system)
         rows.append((kind.mark, str(kind.count), str(kind.whole), str(kind.pieces), laid))
-    packers = with_unit(layout.packer_area, Quantity.AREA, system)
+    for layer in layout.packers:
+        laid = with_unit(layer.area, Quantity.AREA, system)
+        whole = sum(piece.is_whole for piece in layer.pieces)
+        cut = str(len(layer.pieces) - whole)
+        name = f"flat {layer.thickness * 1000:.0f}, layer {layer.number}"
+        rows.append((name, str(layer.count), str(whole), cut, laid))
     waste = f"waste {plain(100 * layout.waste, 1)} %"
-    rows.append((f"flat packers {packers}", str(layout.count), "", "", waste))
+    rows.append(("tapered boards", str(layout.count), "", "", waste))
     return words_grid(rows, (3, 1, 1, 1, 1), 1)
 
 
@@ -222,14 +228,36 @@ def _outlet(drain: Drain) -> dict[str, Any]:
 def _boards(results: Results, area: str) -> dict[str, Any]:
     layout = results.value(BOARDS, area)
     if layout is None:
-        return {"boards": None, "waste": None}
+        return {"boards": None, "packers": None, "waste": None}
     kinds = [{"mark": kind.mark, "count": kind.count} for kind in layout.kinds]
-    return {"boards": kinds, "waste": layout.waste}
+    packers = [{"thickness_m": layer.thickness, "count": layer.count} for layer in layout.packers]
+    return {"boards": kinds, "packers": packers, "waste": layout.waste}
+
+
+def _laid(results: Results) -> "list[tuple[RoofArea, Layout]]":
+    """Every area whose falls boards make, with them."""
+    layouts = [(area, results.value(BOARDS, area.id)) for area in results.project.areas]
+    return [(area, found) for area, found in layouts if found is not None]
+
+
+def _named(results: Results) -> "list[tuple[str, Layout]]":
+    return [(area.name, found) for area, found in _laid(results)]
 
 
 def _cut_list(results: Results) -> bytes:
-    layouts = [(a.name, results.value(BOARDS, a.id)) for a in results.project.areas]
-    return boards_csv([(name, found) for name, found in layouts if found is not None]).encode()
+    return boards_csv(_named(results)).encode()
+
+
+def _workbook(results: Results) -> bytes:
+    from glacis.files.boards_xlsx import boards_xlsx
+
+    return boards_xlsx(_named(results))
+
+
+def _board_drawing(results: Results) -> bytes:
+    from glacis.files.boards_dxf import boards_dxf
+
+    return boards_dxf(_laid(results), results.project.units)
 
 
 def _drawn(results: Results) -> bytes:
@@ -291,6 +319,8 @@ OFFER = Offer(
     chapters=(Chapter("area", Part("chapter falls", _reads, _blocks), _told_apart),),
     exports=(
         Export("boards", "Cut list of tapered boards", ".csv", "CSV", _cut_list),
+        Export("boards-book", "Tapered boards to buy and to cut", ".xlsx", "XLSX", _workbook),
+        Export("boards-drawing", "Tapered boards as a drawing", ".dxf", "DXF", _board_drawing),
         Export("falls", "Falls and boards in plan", ".svg", "SVG", _drawn),
     ),
     sections=(
@@ -310,8 +340,9 @@ downpipes (null where not stated); `blocked`, the deepest case of blocked outlet
 with `outlets`, `depth_m`, `volume_m3`, `max_kg_m2` and `mean_kg_m2`, null where no water finds a way out.
 `rain_test`, where it was made: `share_of_draws` that pond, with its 95 % range `low` to `high`, and
 `tolerance_m_of_1_in_20`, at which one draw in twenty ponds, null beyond 50 mm; else null.
-`boards`, each with `mark` and `count`, and `waste`, the share of them that is not laid; both null where
-no boards make the falls. Falls that give no surface hold `fault` alone.
+`boards`, each with `mark` and `count`, `packers`, layers of flat boards below them from the top down, each with
+`thickness_m` and `count`, and `waste`, the share of the tapered ones that is not laid; null where no boards make
+the falls. Falls that give no surface hold `fault` alone.
 """,
         ),
     ),

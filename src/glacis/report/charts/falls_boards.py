@@ -4,6 +4,7 @@
 from collections.abc import Iterator
 
 from glacis.core.falls.boards import Layout, Piece
+from glacis.core.falls.bond import joint_gap, layer_gap
 from glacis.core.model.falls import BoardSet
 from glacis.core.model.outlines import holds
 from glacis.core.units.format import plain, with_unit
@@ -73,9 +74,15 @@ def board_rows(layout: Layout, boards: BoardSet, system: System) -> Iterator[tup
         yield ("  whole, pieces", f"{kind.whole}, {kind.pieces}", "plain")
     yield ("In all", "", "head")
     yield ("boards", str(layout.count), "main")
-    yield ("flat packers", with_unit(layout.packer_area, Quantity.AREA, system), "plain")
+    for layer in layout.packers:
+        thick = with_unit(layer.thickness, Quantity.THICKNESS, system)
+        yield (f"flat {thick}, layer {layer.number}", str(layer.count), "plain")
     yield ("waste", f"{plain(100 * layout.waste, 1)} %", "main")
     yield ("least it could be", f"{plain(100 * layout.least_waste, 1)} %", "plain")
+    t = Quantity.THICKNESS
+    yield ("joints of rows apart", with_unit(joint_gap(boards), t, system), "plain")
+    if layout.packers:
+        yield ("joints of layers apart", with_unit(layer_gap(boards), t, system), "plain")
     if layout.narrow:
         yield ("narrow pieces", str(layout.narrow), "plain")
     if layout.refused > 1e-6:

@@ -32,3 +32,8 @@ def chooser(name: str, entries: tuple[tuple[str, object], ...]) -> QComboBox:
     for words, data in entries:
         box.addItem(words, data)
     return box
+
+
+def nearest(box: QComboBox, value: float) -> int:
+    """Index of the choice that comes closest to a number."""
+    return min(range(box.count()), key=lambda k: abs(float(box.itemData(k)) - value))

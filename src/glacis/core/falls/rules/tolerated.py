@@ -1,5 +1,5 @@
 # SPDX-License-Identifier: GPL-3.0-or-later
-"""Rules about falls that work on paper and pond as built."""
+"""Rules about falls that work on paper and not as they are built: tolerances, joints of boards."""
 
 from collections.abc import Iterator
 from math import floor
@@ -7,6 +7,7 @@ from math import floor
 from msgspec.structs import replace
 
 from glacis.core.area.analysed import AnalysedArea
+from glacis.core.falls.bond import joint_gap
 from glacis.core.falls.built import SURE, back_fall, tolerance_for
 from glacis.core.falls.change import change_falls
 from glacis.core.falls.rules.draining import HAIR, surface_in
@@ -18,6 +19,8 @@ from glacis.core.units.quantities import Quantity
 FALLS_BACK = 0.005
 """Share of the steepest plane that may fall back [-]; our judgement: of 200 draws of 500 m² with 0.7 % about
 one in seven ponded, with less than 0.1 % none."""
+JOINTS = 0.2
+"""Between joints of neighbouring rows at least [m]; our judgement after common practice."""
 STEP = 0.0005
 """Tolerances are asked for in whole steps [m]; our judgement."""
 
@@ -79,4 +82,48 @@ TOLERANCE = Rule(
     _closer,
 )
 
-RULES = (TOLERANCE,)
+
+def _joints(roof: AnalysedArea) -> Iterator[Finding]:
+    found = surface_in(roof)
+    if found is None or found.stated.means != "tapered":
+        return
+    gap = joint_gap(found.stated.boards)
+    if gap < JOINTS * (1 - HAIR):
+        yield Finding(
+            "falls.joints",
+            "mind",
+            "falls",
+            on_area(roof.area.id),
+            "Joints of neighbouring rows of boards lie {0} apart; {1} is wanted.",
+            (
+                Evidence("apart", gap, Quantity.THICKNESS),
+                Evidence("wanted", JOINTS, Quantity.THICKNESS),
+            ),
+        )
+
+
+def _bonded(_project: Project, roof: AnalysedArea, _finding: Finding) -> tuple[Remedy, ...]:
+    found = surface_in(roof)
+    if found is None or found.stated.boards.width < 2 * JOINTS:
+        return ()
+    area, half = found.area.id, replace(found.stated.boards, bond=0.5)
+    return (
+        Remedy(
+            "shift every other row by half a board",
+            lambda p: change_falls(p, area, lambda f: replace(f, boards=half)),
+        ),
+    )
+
+
+BONDED = Rule(
+    "falls.joints",
+    "Joints of boards too near each other",
+    "falls",
+    "mind",
+    "Where joints of neighbouring rows meet, four corners rock on one spot and the sheet above works.",
+    "Our judgement after common practice: 200 mm or more, and no four joints in a point",
+    _joints,
+    _bonded,
+)
+
+RULES = (TOLERANCE, BONDED)

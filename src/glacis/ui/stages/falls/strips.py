@@ -17,7 +17,7 @@ from glacis.core.units.quantities import Quantity
 from glacis.core.units.ranges import ranges_of
 from glacis.ui.desk import Desk
 from glacis.ui.stages.falls.hand import FallsHand
-from glacis.ui.widgets.field_grid import Pairs, chooser, field_grid
+from glacis.ui.widgets.field_grid import Pairs, chooser, field_grid, nearest
 from glacis.ui.widgets.labels import tight
 from glacis.ui.widgets.unit_field import UnitField
 
@@ -28,6 +28,7 @@ BOARD_FIELDS = (
     ("first", "Thin end of the first board", Quantity.THICKNESS),
     ("kerf", "Kerf of the saw", Quantity.THICKNESS),
 )
+BONDS = (("none", 0.0), ("1/4", 0.25), ("1/3", 1 / 3), ("1/2", 0.5))
 MEANS = (
     ("boards", "tapered"), ("screed", "screed"), ("foam", "foam"), ("structure", "structure"),
     ("firrings", "firrings"),
@@ -89,6 +90,9 @@ class FallsStrip(QWidget):
             lambda _k: self._change_board(tapers=self.tapers.currentData())
         )
 
+        self.bond = chooser("Shift of every other row, in parts of a board", BONDS)
+        self.bond.activated.connect(lambda _k: self._change_board(bond=self.bond.currentData()))
+
     def _make_choosers(self) -> None:
         self.means = chooser("What makes the falls", MEANS)
         self.directions = chooser("Directions that facets face", DIRECTIONS)
@@ -135,7 +139,7 @@ class FallsStrip(QWidget):
                 ("Width", self.board["width"]),
                 ("First", self.board["first"]),
             ),
-            (("Kerf", self.board["kerf"]), ("Tapers", self.tapers)),
+            (("Kerf", self.board["kerf"]), ("Tapers", self.tapers), ("Shift", self.bond)),
         )
 
     def _add_page(self, *rows: Pairs) -> None:
@@ -156,6 +160,7 @@ class FallsStrip(QWidget):
         for key, field in self.board.items():
             field.show_value(getattr(falls.boards, key), self._desk.system)
         self.tapers.setCurrentIndex(self.tapers.findData(falls.boards.tapers))
+        self.bond.setCurrentIndex(nearest(self.bond, falls.boards.bond))
         self._fill_layers()
         for key, box in self.boxes.items():
             box.setCurrentIndex(max(0, box.findData(getattr(falls, key))))

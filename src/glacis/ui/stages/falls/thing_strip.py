@@ -7,7 +7,6 @@ from msgspec.structs import replace
 from PyQt6.QtCore import pyqtSignal
 from PyQt6.QtWidgets import (
     QCheckBox,
-    QComboBox,
     QHBoxLayout,
     QLineEdit,
     QPushButton,
@@ -21,7 +20,7 @@ from glacis.core.units.quantities import Quantity
 from glacis.core.units.ranges import ranges_of
 from glacis.ui.desk import Desk
 from glacis.ui.stages.falls.hand import FallsHand
-from glacis.ui.widgets.field_grid import chooser
+from glacis.ui.widgets.field_grid import chooser, nearest
 from glacis.ui.widgets.labels import label, tight
 from glacis.ui.widgets.unit_field import UnitField
 
@@ -189,7 +188,7 @@ class ThingStrip(QWidget):
         if line is None:
             return
         self.sides.setChecked(line.both_sides)
-        self.cricket.setCurrentIndex(_nearest(self.cricket, line.cricket))
+        self.cricket.setCurrentIndex(nearest(self.cricket, line.cricket))
         self.rule.setCurrentIndex(self.rule.findData(line.cricket_rule))
         self.gutter.setCurrentIndex(self.gutter.findData(gutter.kind if gutter else ""))
         if gutter is None:
@@ -198,7 +197,7 @@ class ThingStrip(QWidget):
             field.show_value(getattr(gutter, key), self._desk.system)
         round_one = gutter.kind == "half-round"
         self._show(not round_one, self.gutter_fields["depth"], self._labels["gutter Depth"])
-        self.pipes.setCurrentIndex(_nearest(self.pipes, gutter.pipes))
+        self.pipes.setCurrentIndex(nearest(self.pipes, gutter.pipes))
         self.bend.setChecked(gutter.bend)
 
     def _take(self, key: str, value: float) -> None:
@@ -248,8 +247,3 @@ def _box(words: str, tip: str) -> QCheckBox:
     box = QCheckBox(words)
     box.setToolTip(tip)
     return box
-
-
-def _nearest(box: QComboBox, value: float) -> int:
-    """Index of the choice that comes closest."""
-    return min(range(box.count()), key=lambda k: abs(float(box.itemData(k)) - value))
