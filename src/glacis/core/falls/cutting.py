@@ -171,21 +171,21 @@ def nested(cuts: list[Cut], boards: BoardSet) -> tuple[list[int], int]:
     for k, cut in enumerate(cuts):
         if cut.is_whole:
             found[k], count = count, count + 1
-    opened: list[tuple[int, np.ndarray]] = []
     parts = [k for k, cut in enumerate(cuts) if not cut.is_whole]
+    taken, opened = np.empty((len(parts), STATIONS)), 0
     for k in sorted(parts, key=lambda k: -cuts[k].area):
         left, right = _profile(cuts[k].shape, boards.length)
-        for place, (number, taken) in enumerate(opened):
-            shift = max(float(np.max(taken - left)) + boards.kerf, -float(np.min(left)))
-            if float(np.max(right)) + shift <= boards.width + 1e-9:
-                opened[place] = (number, np.maximum(taken, right + shift))
-                found[k] = number
-                break
+        clear = np.max(taken[:opened] - left, axis=1) + boards.kerf
+        shifts = np.maximum(clear, -float(np.min(left)))
+        fits = np.flatnonzero(shifts + float(np.max(right)) <= boards.width + 1e-9)
+        if len(fits):
+            place = int(fits[0])
+            taken[place] = np.maximum(taken[place], right + shifts[place])
         else:
-            start = -float(np.min(left))
-            opened.append((count, np.where(np.isfinite(right), right + start, -np.inf)))
-            found[k], count = count, count + 1
-    return found, count
+            place, opened = opened, opened + 1
+            taken[place] = np.where(np.isfinite(right), right - float(np.min(left)), -np.inf)
+        found[k] = count + place
+    return found, count + opened
 
 
 STATIONS = 49
