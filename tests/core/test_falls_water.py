@@ -1,20 +1,28 @@
 # SPDX-License-Identifier: GPL-3.0-or-later
 """Rain, outlets, overflows and standing water against hand cases and rasters."""
 
+from itertools import pairwise
+
 import numpy as np
 import pytest
-from hypothesis import given
+from hypothesis import given, settings
 from hypothesis import strategies as st
 
+from core.test_falls_surface import rings_of, roofs
 from glacis.core.errors import ValueRefused
 from glacis.core.falls.channels import gutter_flow, least_pipe, length_share, pipe_flow
 from glacis.core.falls.crickets import fall_along, valley_fall
 from glacis.core.falls.drained import drained
+from glacis.core.falls.facets import facets_of
 from glacis.core.falls.found import Drained, Undrained
 from glacis.core.falls.ground import ground_of
+from glacis.core.falls.integrals import spread_of
+from glacis.core.falls.level_edges import with_level_edges
 from glacis.core.falls.mouths import outlet_flow, outlet_head
 from glacis.core.falls.places import best_places, with_places
+from glacis.core.falls.sources import PointSource, regular
 from glacis.core.falls.standing import below, water_levels
+from glacis.core.falls.surface import surface_of
 from glacis.core.falls.water import (
     common_head,
     opening,
@@ -324,14 +332,49 @@ def test_level_edges_of_several_outlets_meet_at_one_level():
     assert edge == pytest.approx([edge[0]] * 4)
     assert roof.facets.step < 1e-9
     assert min(f.fall for f in roof.facets.facets) == pytest.approx(1 / 60)
-    hidden = area((0, 0), (20, 0), (20, 6), (6, 6), (6, 16), (0, 16))
+    gutter = LevelLine(id="g", name="South", start=(0.0, 0.0), end=(24.0, 0.0))
     fault = drained(
-        hidden,
-        Falls(area="a", edges="level", outlets=(outlet("o", 17.0, 3.0),)),
-        ground_of(hidden.outline),
+        RECTANGLE, Falls(area="a", edges="level", lines=(gutter,)), ground_of(RECTANGLE.outline)
     )
     assert isinstance(fault, Undrained)
-    assert "seen whole" in fault.why
+    assert "outlet in every catchment" in fault.why
+
+
+def test_level_edges_round_a_corner_by_hand():
+    """An L whose outlet does not see the far arm: its water leaves it through the middle of the joint."""
+    hidden = area((0, 0), (20, 0), (20, 6), (6, 6), (6, 16), (0, 16))
+    roof = found(hidden, edges="level", fall=0.02, outlets=(outlet("o", 17.0, 3.0),))
+    # Parts meet along (0, 0)-(6, 6), whose middle lies 14 m off; from there it is 13 m to the far wall.
+    assert roof.height((3.0, 3.0)) == pytest.approx(0.28)
+    assert roof.highest == pytest.approx(0.28 + 0.26)
+    edge = [roof.height(at) for at in ((0.0, 16.0), (20.0, 6.0), (6.0, 6.0), (0.0, 6.0), (0.0, 0.0))]
+    assert edge == pytest.approx([0.54] * 5)
+    # Half way from the outlet to the middle of its east wall: 3 m off at 0.54 m.
+    assert roof.height((18.5, 3.0)) == pytest.approx(0.27)
+
+
+@settings(max_examples=30)
+@given(roofs())
+def test_level_edges_round_corners_and_kerbs_are_level_and_fall_enough(roof):
+    """On any plan all walls lie at one level, no facet falls less than stated, and no step is left."""
+    plan, places, _gauge, _raised = roof
+    outline, holes = rings_of(plan)
+    surface = surface_of(
+        ground_of(outline, holes),
+        tuple(PointSource(str(k), places[k], 0.0, regular(0.02, 4, 0.0)) for k in range(2)),
+    )
+    level = with_level_edges(surface, 0.02)
+    assert spread_of(level.cells).area == pytest.approx(plan.area, abs=1e-3)
+    facets = facets_of(level.cells)
+    assert facets.step < 1e-5
+    assert min(facet.fall for facet in facets.facets) >= 0.02 * (1 - 1e-6)
+    top = spread_of(level.cells).most
+    for ring in (outline, *holes):
+        for (ax, ay), (bx, by) in pairwise((*ring, ring[0])):
+            for share in (0.1, 0.5):
+                at = (ax + share * (bx - ax), ay + share * (by - ay))
+                found_level = level.level_at(at)
+                assert found_level != found_level or found_level == pytest.approx(top, abs=1e-4)
 
 
 def test_falls_that_give_no_surface_say_why_and_where():

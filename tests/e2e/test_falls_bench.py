@@ -305,8 +305,14 @@ def test_crickets_and_level_edges_are_chosen_where_they_belong(window, bench):
     assert falls_in(window.desk.project, "laboratory").lines == ()
     bench.strip.edges.setCurrentIndex(1)
     bench.strip.edges.activated.emit(1)
+    # A kerb stands in a catchment: its water goes round it from part to part.
+    assert min(f.fall for f in found(window).facets.facets) >= (1 - 1e-9) / 60
+    top = found(window).highest
+    assert found(window).height((30.0, 0.0)) == pytest.approx(top)
+    bench.tools["gutter"].click()
+    press(bench, 38.0, 0.0)
     assert isinstance(window.desk.area.roof.drained, Undrained)
-    assert "seen whole" in bench._line.words
+    assert "outlet in every catchment" in bench._line.words
     assert "The plan shows the last surface" in words(bench.canvas)
 
 

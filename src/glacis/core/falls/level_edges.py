@@ -2,17 +2,24 @@
 """The other school of four-way falls: all edges of a catchment at one level, falls that differ.
 
 All edges of all catchments lie at T = max(t_k + s·distance from outlet to the edge's line); facets are the
-triangles from outlet to edge, and none falls less than s. Own derivation.
+triangles from outlet to edge, and none falls less than s. A catchment with a corner or kerb hidden from its
+outlet is cut into strictly convex parts; each drains through the middle of its side towards the outlet, at the
+level of the part before and s·distance. Own derivation.
 """
 
+from heapq import heapify, heappop, heappush
+from itertools import pairwise
+
 import numpy as np
-import shapely
+from msgspec import Struct
 from shapely.geometry import Polygon
 from shapely.geometry.polygon import orient
 
 from glacis.core.errors import GlacisError
+from glacis.core.falls.convex_parts import convex_parts
+from glacis.core.falls.facets import facets_of
 from glacis.core.falls.ground import SPECK, Ring
-from glacis.core.falls.sources import Point, PointSource, Source
+from glacis.core.falls.sources import Point, PointSource, Source, distance
 from glacis.core.falls.surface import Cells, Surface
 
 NEAR = 1e-6
@@ -20,76 +27,155 @@ NEAR = 1e-6
 
 
 class NotSeenWhole(GlacisError):
-    """A catchment that its outlet does not see whole, so that triangles to its edges would overlap."""
+    """A catchment that no outlet stands in, so that its edges cannot be brought to one level."""
 
     def __init__(self, source: str, at: Point) -> None:
         super().__init__(
-            f"Level edges want every catchment seen whole from its outlet; that of {source} is not: place "
-            f"another outlet near ({at[0]:.2f}, {at[1]:.2f}), or let the edges be free."
+            f"Level edges want an outlet in every catchment; '{source}' is a line: place an outlet on it, "
+            "or let the edges be free."
         )
         self.at = at
+
+
+class Part(Struct, frozen=True):
+    """A part of a catchment that is seen whole from where its water leaves it.
+
+    Attributes:
+        apex: where that is, in plan [m].
+        level: of the surface there [m].
+        ring: corners anticlockwise [m].
+        ways: middles of sides that other parts drain through, by side [m], with the level there [m].
+        owner: index of the source.
+    """
+
+    apex: Point
+    level: float
+    ring: Ring
+    ways: dict[tuple[Point, Point], tuple[Point, float]]
+    owner: int
+
+    @property
+    def sides(self) -> tuple[tuple[Point, Point], ...]:
+        """Sides that the apex does not lie on."""
+        pairs = zip(self.ring, (*self.ring[1:], self.ring[0]), strict=True)
+        return tuple((a, b) for a, b in pairs if abs(_side(self.apex, a, b)) > NEAR)
 
 
 def with_level_edges(surface: Surface, least: float) -> Surface:
     """The same catchments with all their edges at one level and falls of ``least`` [-] or more.
 
+    A catchment that its outlet does not see whole falls in convex parts, each through the middle of the side
+    towards the outlet.
+
     Raises:
-        NotSeenWhole: for a catchment with a corner or kerb hidden from its outlet, or without an outlet.
+        NotSeenWhole: for a catchment of a line.
     """
-    catchments = [
-        (number, source, ring)
+    parts = [
+        part
         for number, source in enumerate(surface.sources)
-        for ring in _rings(surface, number, source)
+        for plan in _plans(surface, number, source)
+        for part in _parts(plan, number, source, least)
     ]
-    sides = [
-        (number, source, a, b)
-        for number, source, ring in catchments
-        for a, b in zip(ring, (*ring[1:], ring[0]), strict=True)
-        if _distance(_at(source), a, b) > NEAR
-    ]
-    top = max(source.level + least * _distance(_at(source), a, b) for _, source, a, b in sides)
-    shapes = np.array([(_at(source), a, b) for _, source, a, b in sides])
-    levels = np.array([(source.level, top, top) for _, source, _, _ in sides])
-    owners = np.array([number for number, *_ in sides])
-    cells = Cells(shapes, np.full(len(sides), 3), _planes(shapes, levels), owners, owners)
+    top = max(
+        part.level + least * abs(_side(part.apex, a, b)) for part in parts for a, b in part.sides
+    )
+    shapes, levels, owners = [], [], []
+    for part in parts:
+        for a, b in part.sides:
+            way = part.ways.get((a, b))
+            edge = [(a, top), (b, top)] if way is None else [(a, top), way, (b, top)]
+            for (start, start_level), (end, end_level) in pairwise(edge):
+                shapes.append((part.apex, start, end))
+                levels.append((part.level, start_level, end_level))
+                owners.append(part.owner)
+    corners = np.array(shapes)
+    owned = np.array(owners)
+    cells = Cells(
+        corners, np.full(len(shapes), 3), _planes(corners, np.array(levels)), owned, owned
+    )
     return Surface(surface.sources, surface.origins, cells, surface.dry, surface.area)
 
 
-def _at(source: Source) -> Point:
+def _plans(surface: Surface, number: int, source: Source) -> list[Polygon]:
+    """The parts of the roof that drain to a source, without corners on straight sides."""
+    mine = surface.cells.owners == number
+    if not mine.any():
+        return []
     if not isinstance(source, PointSource):
         raise NotSeenWhole(source.id, source.start)
-    return source.at
-
-
-def _rings(surface: Surface, number: int, source: Source) -> list[Ring]:
     cells = surface.cells
-    mine = [Polygon(cells.shape(int(k))) for k in np.flatnonzero(cells.owners == number)]
-    if not mine:
-        return []
-    whole = shapely.union_all(mine, grid_size=1e-7)
-    found = []
-    for part in shapely.get_parts(whole):
-        if part.area < SPECK:
+    # Level cells of one source are one facet, whose sides are joined and straightened there.
+    level = Cells(
+        cells.shapes[mine], cells.counts[mine], np.zeros((int(mine.sum()), 3)), cells.origins[mine],
+        cells.owners[mine],
+    )  # fmt: skip
+    plans = [Polygon(facet.outline, facet.holes) for facet in facets_of(level).facets]
+    return [orient(plan) for plan in plans if plan.area >= SPECK]
+
+
+def _parts(plan: Polygon, number: int, source: Source, least: float) -> list[Part]:
+    """A catchment seen whole as it is; another in convex parts, nearest to its outlet first."""
+    at = source.at if isinstance(source, PointSource) else source.start
+    ring: Ring = tuple((float(x), float(y)) for x, y in plan.exterior.coords[:-1])
+    pairs = zip(ring, (*ring[1:], ring[0]), strict=True)
+    if not plan.interiors and all(_side(at, a, b) >= -NEAR for a, b in pairs):
+        return [Part(at, source.level, ring, {}, number)]
+    rings = convex_parts(plan)
+    apexes = _apexes(rings, at, source.level, least)
+    parts = []
+    for k, part in enumerate(rings):
+        apex, level, _ = apexes[k]
+        ways = {}
+        for child, (middle, height, side) in apexes.items():
+            if (
+                child != k
+                and side is not None
+                and side[::-1] in set(zip(part, (*part[1:], part[0]), strict=True))
+            ):
+                ways[side[::-1]] = (middle, height)
+        parts.append(Part(apex, level, part, ways, number))
+    return parts
+
+
+def _apexes(
+    rings: tuple[Ring, ...], at: Point, level: float, least: float
+) -> dict[int, tuple[Point, float, tuple[Point, Point] | None]]:
+    """Where the water of every part leaves it: point, level [m], and the side, None for the outlet itself."""
+    owner = {
+        side: k
+        for k, ring in enumerate(rings)
+        for side in zip(ring, (*ring[1:], ring[0]), strict=True)
+    }
+    found: dict[int, tuple[Point, float, tuple[Point, Point] | None]] = {}
+    waiting: list[tuple[float, int, Point, tuple[Point, Point] | None]] = [
+        (level, k, at, None) for k, ring in enumerate(rings) if _holds(ring, at)
+    ]
+    heapify(waiting)
+    while waiting:
+        height, k, apex, side = heappop(waiting)
+        if k in found:
             continue
-        ring = orient(part.simplify(1e-6)).exterior.coords[:-1]
-        if part.interiors:
-            x, y = part.interiors[0].coords[0]
-            raise NotSeenWhole(source.id, (float(x), float(y)))
-        for a, b in zip(ring, [*ring[1:], ring[0]], strict=True):
-            if _side(_at(source), a, b) < -NEAR:
-                raise NotSeenWhole(source.id, (float(a[0]), float(a[1])))
-        found.append(tuple((float(x), float(y)) for x, y in ring))
+        found[k] = (apex, height, side)
+        ring = rings[k]
+        for a, b in zip(ring, (*ring[1:], ring[0]), strict=True):
+            other = owner.get((b, a))
+            if other is None or other in found:
+                continue
+            middle = ((a[0] + b[0]) / 2, (a[1] + b[1]) / 2)
+            rise = least * distance(apex, middle)
+            heappush(waiting, (height + rise, other, middle, (b, a)))
     return found
+
+
+def _holds(ring: Ring, at: Point) -> bool:
+    pairs = zip(ring, (*ring[1:], ring[0]), strict=True)
+    return all(_side(at, a, b) >= -NEAR for a, b in pairs)
 
 
 def _side(at: Point, a: Point, b: Point) -> float:
     """How far a point lies to the left of the line from a to b [m]."""
     ex, ey = b[0] - a[0], b[1] - a[1]
     return float((ex * (at[1] - a[1]) - ey * (at[0] - a[0])) / np.hypot(ex, ey))
-
-
-def _distance(at: Point, a: Point, b: Point) -> float:
-    return abs(_side(at, a, b))
 
 
 def _planes(shapes: np.ndarray, levels: np.ndarray) -> np.ndarray:
