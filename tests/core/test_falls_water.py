@@ -7,6 +7,7 @@ import numpy as np
 import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
+from msgspec.structs import replace
 
 from core.test_falls_surface import rings_of, roofs
 from glacis.core.errors import ValueRefused
@@ -31,7 +32,16 @@ from glacis.core.falls.water import (
     run_off,
 )
 from glacis.core.model.document import RoofArea
-from glacis.core.model.falls import CricketRule, Falls, Gutter, LevelLine, Outlet, Overflow, Spout
+from glacis.core.model.falls import (
+    CricketRule,
+    Falls,
+    Gutter,
+    LevelLine,
+    Outlet,
+    Overflow,
+    Ridge,
+    Spout,
+)
 from support import case
 
 
@@ -347,7 +357,9 @@ def test_level_edges_round_a_corner_by_hand():
     # Parts meet along (0, 0)-(6, 6), whose middle lies 14 m off; from there it is 13 m to the far wall.
     assert roof.height((3.0, 3.0)) == pytest.approx(0.28)
     assert roof.highest == pytest.approx(0.28 + 0.26)
-    edge = [roof.height(at) for at in ((0.0, 16.0), (20.0, 6.0), (6.0, 6.0), (0.0, 6.0), (0.0, 0.0))]
+    edge = [
+        roof.height(at) for at in ((0.0, 16.0), (20.0, 6.0), (6.0, 6.0), (0.0, 6.0), (0.0, 0.0))
+    ]
     assert edge == pytest.approx([0.54] * 5)
     # Half way from the outlet to the middle of its east wall: 3 m off at 0.54 m.
     assert roof.height((18.5, 3.0)) == pytest.approx(0.27)
@@ -375,6 +387,63 @@ def test_level_edges_round_corners_and_kerbs_are_level_and_fall_enough(roof):
                 at = (ax + share * (bx - ax), ay + share * (by - ay))
                 found_level = level.level_at(at)
                 assert found_level != found_level or found_level == pytest.approx(top, abs=1e-4)
+
+
+def ridge(name: str, start: tuple[float, float], end: tuple[float, float]) -> Ridge:
+    return Ridge(id=name, name=name.capitalize(), start=start, end=end)
+
+
+def test_a_drawn_ridge_makes_falls_differ_by_hand():
+    """24 x 10 m, outlets at x = 6 and 18, the ridge drawn at x = 16 instead of 12."""
+    outlets = (outlet("a", 6.0, 5.0), outlet("b", 18.0, 5.0))
+    ridges = (ridge("r", (16.0, 0.0), (16.0, 10.0)),)
+    roof = found(RECTANGLE, edges="drawn", fall=0.02, outlets=outlets, ridges=ridges)
+    far = 0.02 * (10**2 + 5**2) ** 0.5
+    assert roof.height((16.0, 0.0)) == pytest.approx(far)
+    assert roof.height((16.0, 5.0)) == pytest.approx(far)
+    assert roof.height((0.0, 0.0)) == pytest.approx(0.02 * 61**0.5)
+    assert roof.height((17.0, 5.0)) == pytest.approx(far / 2)
+    assert roof.facets.step < 1e-9
+    assert min(f.fall for f in roof.facets.facets) >= 0.02 - 1e-12
+    assert [d.catchment for d in roof.drains] == pytest.approx([160.0, 80.0])
+    steep = max(f.fall for f in roof.facets.facets)
+    assert steep == pytest.approx(far / 2)
+
+
+@pytest.mark.parametrize(
+    ("ridges", "outlets", "why"),
+    [
+        ((), (outlet("a", 6.0, 5.0), outlet("b", 18.0, 5.0)), "draw a ridge between them"),
+        ((ridge("r", (12.0, 0.0), (12.0, 10.0)),), (outlet("a", 6.0, 5.0),), "has no outlet"),
+        ((ridge("r", (12.0, 0.0), (12.0, 6.0)),), (outlet("a", 6.0, 5.0),), "parts nothing"),
+        ((ridge("r", (12.0, 1.0), (12.0, 1.0)),), (outlet("a", 6.0, 5.0),), "has no length"),
+    ],
+)
+def test_ridges_that_part_no_roof_say_why(ridges, outlets, why):
+    fault = drained(
+        RECTANGLE, Falls(area="a", edges="drawn", ridges=ridges, outlets=outlets), ground_of(RECTANGLE.outline)
+    )  # fmt: skip
+    assert isinstance(fault, Undrained)
+    assert why in fault.why
+
+
+def test_a_field_has_to_be_seen_whole_from_its_outlet():
+    shape = area((0, 0), (20, 0), (20, 6), (6, 6), (6, 16), (0, 16))
+    one = Falls(area="a", edges="drawn", outlets=(outlet("o", 17.0, 3.0),))
+    fault = drained(shape, one, ground_of(shape.outline))
+    assert isinstance(fault, Undrained)
+    assert "not seen whole" in fault.why
+    two = replace(
+        one,
+        outlets=(*one.outlets, outlet("p", 3.0, 12.0)),
+        ridges=(ridge("r", (0.0, 6.0), (6.0, 6.0)),),
+    )
+    roof = drained(shape, two, ground_of(shape.outline))
+    assert isinstance(roof, Drained)
+    kerb = (((10, 2), (11, 2), (11, 3), (10, 3)),)
+    alone = drained(shape, two, ground_of(shape.outline, kerb))
+    assert isinstance(alone, Undrained)
+    assert "A kerb stands in a field" in alone.why
 
 
 def test_falls_that_give_no_surface_say_why_and_where():

@@ -8,6 +8,7 @@ from PyQt6.QtTest import QTest
 from e2e.conftest import drag, hot, middle, send
 from glacis.core.falls.change import falls_in
 from glacis.core.falls.found import Drained, Undrained
+from glacis.core.shape.change import remove_opening
 from glacis.report.scene import Patch, Text
 from glacis.ui.stages.falls.bench import FallsBench
 
@@ -398,3 +399,32 @@ def test_a_spout_a_gutter_with_its_pipes_and_an_opening_in_the_parapet(window, b
     bench.thing.gutter.setCurrentIndex(0)
     bench.thing.gutter.activated.emit(0)
     assert bench.hand.thing.gutter is None
+
+
+def test_a_ridge_is_drawn_dragged_by_its_end_and_undone(window, bench):
+    before = window.desk.project
+    bench.canvas.setFocus()
+    for kerb in window.desk.project.openings:
+        if kerb.area == "laboratory":
+            window.desk.act("Take it away", lambda p, kerb=kerb: remove_opening(p, kerb.id))
+    QTest.keyClick(bench.canvas, Qt.Key.Key_R)
+    press(bench, 38.0, 0.1)
+    press(bench, 39.0, 11.9)
+    falls = falls_in(window.desk.project, "laboratory")
+    assert falls.edges == "drawn"
+    assert (falls.ridges[0].start[1], falls.ridges[0].end[1]) == (0.0, 12.0)
+    assert found(window).drains[0].catchment == pytest.approx(8.5 * 12, rel=0.01)
+    start = middle(hot(bench.canvas, "end", "1"))
+    scale = bench._fit().scale
+    drag(bench.canvas, start, start - QPointF(1.0 * scale, 0.0))
+    assert falls_in(window.desk.project, "laboratory").ridges[0].end == pytest.approx(
+        (38.0, 12.0), abs=0.06
+    )
+    assert "R" not in bench.hand.tool
+    bench.strip.edges.setCurrentIndex(0)
+    bench.strip.edges.activated.emit(0)
+    assert falls_in(window.desk.project, "laboratory").ridges
+    QTest.keyClick(bench.canvas, Qt.Key.Key_Delete)
+    assert not falls_in(window.desk.project, "laboratory").ridges
+    while window.desk.project != before:
+        window.undo()

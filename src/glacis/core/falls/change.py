@@ -7,12 +7,12 @@ from msgspec.structs import replace
 
 from glacis.core.errors import MissingReference
 from glacis.core.model.document import Project
-from glacis.core.model.falls import Falls, LevelLine, Outlet, Overflow, Spout
+from glacis.core.model.falls import Falls, LevelLine, Outlet, Overflow, Ridge, Spout
 from glacis.core.model.geometry import Point
 from glacis.core.model.lookup import area_of, numbered_id
 from glacis.core.model.validate import check_falls
 
-Thing = Outlet | LevelLine | Overflow | Spout
+Thing = Outlet | LevelLine | Ridge | Overflow | Spout
 
 
 def falls_in(project: Project, area: str) -> Falls | None:
@@ -44,12 +44,12 @@ def change_falls(project: Project, area: str, change: Callable[[Falls], Falls]) 
 
 
 def things_in(falls: Falls) -> tuple[Thing, ...]:
-    """Its outlets, level lines, overflows and spouts from above."""
-    return (*falls.outlets, *falls.lines, *falls.overflows, *falls.spouts)
+    """Its outlets, level lines, ridges, overflows and spouts from above."""
+    return (*falls.outlets, *falls.lines, *falls.ridges, *falls.overflows, *falls.spouts)
 
 
 def thing_of(falls: Falls, identifier: str) -> Thing | None:
-    """The outlet, line, overflow or spout of this id; None where there is none."""
+    """The outlet, line, ridge, overflow or spout of this id; None where there is none."""
     return next((thing for thing in things_in(falls) if thing.id == identifier), None)
 
 
@@ -65,23 +65,26 @@ def with_thing(falls: Falls, thing: Thing) -> Falls:
         return replace(falls, outlets=put(falls.outlets))
     if isinstance(thing, LevelLine):
         return replace(falls, lines=put(falls.lines))
+    if isinstance(thing, Ridge):
+        return replace(falls, ridges=put(falls.ridges))
     if isinstance(thing, Spout):
         return replace(falls, spouts=put(falls.spouts))
     return replace(falls, overflows=put(falls.overflows))
 
 
 def without_thing(falls: Falls, identifier: str) -> Falls:
-    """The falls without an outlet, line, overflow or spout.
+    """The falls without an outlet, line, ridge, overflow or spout.
 
     Raises:
         MissingReference: where there is none.
     """
     if thing_of(falls, identifier) is None:
-        raise MissingReference("outlet, line, overflow or spout", identifier, "The change")
+        raise MissingReference("outlet, line, ridge, overflow or spout", identifier, "The change")
     return replace(
         falls,
         outlets=tuple(x for x in falls.outlets if x.id != identifier),
         lines=tuple(x for x in falls.lines if x.id != identifier),
+        ridges=tuple(x for x in falls.ridges if x.id != identifier),
         overflows=tuple(x for x in falls.overflows if x.id != identifier),
         spouts=tuple(x for x in falls.spouts if x.id != identifier),
     )
@@ -89,11 +92,16 @@ def without_thing(falls: Falls, identifier: str) -> Falls:
 
 def moved(thing: Thing, to: Point) -> Thing:
     """The thing with its place, or the middle of a line, at another point [m]."""
-    if isinstance(thing, LevelLine):
+    if isinstance(thing, LevelLine | Ridge):
         (ax, ay), (bx, by) = thing.start, thing.end
         dx, dy = to[0] - (ax + bx) / 2, to[1] - (ay + by) / 2
         return replace(thing, start=(ax + dx, ay + dy), end=(bx + dx, by + dy))
     return replace(thing, at=to)
+
+
+def with_end(thing: LevelLine | Ridge, end: int, to: Point) -> LevelLine | Ridge:
+    """A line with its start (0) or end (1) at another point [m]."""
+    return replace(thing, start=to) if end == 0 else replace(thing, end=to)
 
 
 def new_outlet(falls: Falls, at: Point) -> Outlet:
@@ -120,6 +128,13 @@ def new_line(falls: Falls, start: Point, end: Point, *, both_sides: bool) -> Lev
     identifier = _fresh(falls, "valley" if both_sides else "gutter")
     name = identifier.capitalize().replace("-", " ")
     return LevelLine(id=identifier, name=name, start=start, end=end, both_sides=both_sides)
+
+
+def new_ridge(falls: Falls, start: Point, end: Point) -> Ridge:
+    """A ridge that the falls do not have yet."""
+    identifier = _fresh(falls, "ridge")
+    name = identifier.capitalize().replace("-", " ")
+    return Ridge(id=identifier, name=name, start=start, end=end)
 
 
 def _fresh(falls: Falls, stem: str) -> str:

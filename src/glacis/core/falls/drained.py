@@ -9,6 +9,7 @@ from msgspec.structs import replace
 
 from glacis.core.errors import GlacisError
 from glacis.core.falls.crickets import HalfCricket, fall_along, with_crickets
+from glacis.core.falls.drawn_ridges import RidgesAskew, with_ridges
 from glacis.core.falls.engine.sights import is_clear
 from glacis.core.falls.facets import Facets, Line, facets_of
 from glacis.core.falls.found import Drain, Drained, Escape, Undrained
@@ -41,6 +42,8 @@ def drained(area: RoofArea, falls: Falls, ground: Ground) -> Drained | Undrained
     try:
         return _drained(area, falls, ground)
     except PlaceRefused as fault:
+        return Undrained(falls, str(fault), fault.at, fault.thing)
+    except RidgesAskew as fault:
         return Undrained(falls, str(fault), fault.at, fault.thing)
     except (Unreached, NotSeenWhole) as fault:
         return Undrained(falls, str(fault), fault.at)
@@ -78,6 +81,8 @@ def _surface(area: RoofArea, falls: Falls, ground: Ground) -> Surface:
     surface = surface_of(ground, sources_of(falls, area))
     if falls.edges == "level":
         return with_level_edges(surface, falls.fall)
+    if falls.edges == "drawn":
+        return with_ridges(surface, ground, falls.ridges, falls.fall)
     halves = tuple(_halves(falls, surface))
     return replace(surface, cells=with_crickets(surface.cells, halves)) if halves else surface
 

@@ -12,6 +12,7 @@ from itertools import pairwise
 
 import numpy as np
 from msgspec import Struct
+from msgspec.structs import replace
 from shapely.geometry import Polygon
 from shapely.geometry.polygon import orient
 
@@ -21,6 +22,7 @@ from glacis.core.falls.facets import facets_of
 from glacis.core.falls.ground import SPECK, Ring
 from glacis.core.falls.sources import Point, PointSource, Source, distance
 from glacis.core.falls.surface import Cells, Surface
+from glacis.core.falls.triangles import Triangles, left_of
 
 NEAR = 1e-6
 """An edge whose line passes so close to its outlet makes no facet [m]; our judgement."""
@@ -58,7 +60,7 @@ class Part(Struct, frozen=True):
     def sides(self) -> tuple[tuple[Point, Point], ...]:
         """Sides that the apex does not lie on."""
         pairs = zip(self.ring, (*self.ring[1:], self.ring[0]), strict=True)
-        return tuple((a, b) for a, b in pairs if abs(_side(self.apex, a, b)) > NEAR)
+        return tuple((a, b) for a, b in pairs if abs(left_of(self.apex, a, b)) > NEAR)
 
 
 def with_level_edges(surface: Surface, least: float) -> Surface:
@@ -77,23 +79,16 @@ def with_level_edges(surface: Surface, least: float) -> Surface:
         for part in _parts(plan, number, source, least)
     ]
     top = max(
-        part.level + least * abs(_side(part.apex, a, b)) for part in parts for a, b in part.sides
+        part.level + least * abs(left_of(part.apex, a, b)) for part in parts for a, b in part.sides
     )
-    shapes, levels, owners = [], [], []
+    triangles = Triangles()
     for part in parts:
         for a, b in part.sides:
             way = part.ways.get((a, b))
             edge = [(a, top), (b, top)] if way is None else [(a, top), way, (b, top)]
-            for (start, start_level), (end, end_level) in pairwise(edge):
-                shapes.append((part.apex, start, end))
-                levels.append((part.level, start_level, end_level))
-                owners.append(part.owner)
-    corners = np.array(shapes)
-    owned = np.array(owners)
-    cells = Cells(
-        corners, np.full(len(shapes), 3), _planes(corners, np.array(levels)), owned, owned
-    )
-    return Surface(surface.sources, surface.origins, cells, surface.dry, surface.area)
+            for start, end in pairwise(edge):
+                triangles.put(((part.apex, part.level), start, end), part.owner)
+    return replace(surface, cells=triangles.cells())
 
 
 def _plans(surface: Surface, number: int, source: Source) -> list[Polygon]:
@@ -118,7 +113,7 @@ def _parts(plan: Polygon, number: int, source: Source, least: float) -> list[Par
     at = source.at if isinstance(source, PointSource) else source.start
     ring: Ring = tuple((float(x), float(y)) for x, y in plan.exterior.coords[:-1])
     pairs = zip(ring, (*ring[1:], ring[0]), strict=True)
-    if not plan.interiors and all(_side(at, a, b) >= -NEAR for a, b in pairs):
+    if not plan.interiors and all(left_of(at, a, b) >= -NEAR for a, b in pairs):
         return [Part(at, source.level, ring, {}, number)]
     rings = convex_parts(plan)
     apexes = _apexes(rings, at, source.level, least)
@@ -169,16 +164,4 @@ def _apexes(
 
 def _holds(ring: Ring, at: Point) -> bool:
     pairs = zip(ring, (*ring[1:], ring[0]), strict=True)
-    return all(_side(at, a, b) >= -NEAR for a, b in pairs)
-
-
-def _side(at: Point, a: Point, b: Point) -> float:
-    """How far a point lies to the left of the line from a to b [m]."""
-    ex, ey = b[0] - a[0], b[1] - a[1]
-    return float((ex * (at[1] - a[1]) - ey * (at[0] - a[0])) / np.hypot(ex, ey))
-
-
-def _planes(shapes: np.ndarray, levels: np.ndarray) -> np.ndarray:
-    """Planes through three corners each (n, 3)."""
-    system = np.concatenate([shapes, np.ones((len(shapes), 3, 1))], axis=2)
-    return np.linalg.solve(system, levels[:, :, None])[:, :, 0]
+    return all(left_of(at, a, b) >= -NEAR for a, b in pairs)

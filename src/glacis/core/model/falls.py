@@ -10,7 +10,7 @@ from glacis.core.units.ranges import Range
 
 Means = Literal["tapered", "screed", "foam", "structure", "firrings"]
 Directions = Literal["four", "eight", "square"]
-Edges = Literal["free", "level"]
+Edges = Literal["free", "level", "drawn"]
 CricketRule = Literal["along", "added-twice", "twice-as-steep"]
 Risk = Literal["eaves", "entrance", "inner", "special"]
 
@@ -120,6 +120,22 @@ class Overflow(Node, frozen=True, kw_only=True):
     height: Annotated[float, Range("height", Quantity.THICKNESS, 0.02, 1.0)] = 0.1
 
 
+class Ridge(Node, frozen=True, kw_only=True):
+    """A line that water runs off to both sides, drawn by hand: it parts catchments where edges are ``drawn``.
+
+    Attributes:
+        id: of the ridge.
+        name: as people call it.
+        start: in plan, on an edge or another ridge [m].
+        end: in plan, likewise [m].
+    """
+
+    id: str
+    name: str
+    start: Point
+    end: Point
+
+
 class Spout(Node, frozen=True, kw_only=True):
     """Where an upper roof lets its water out onto this one.
 
@@ -167,11 +183,13 @@ class Falls(Node, frozen=True, kw_only=True):
         directions: that facets face: four or eight, or square to the walls.
         along: fall of a valley along the first direction, its sides rising by ``fall`` besides; 0 for
             facets of one fall [-].
-        edges: free, with one fall everywhere; or all at one level, with falls that differ.
+        edges: free, with one fall everywhere; all at one level, with falls that differ; or by the ridges
+            that are drawn, each outlet in a field of its own between them.
         turn: of the first direction from the longest edge [°].
         outlets: points where water leaves.
         lines: level lines where it leaves.
         overflows: for when they are blocked.
+        ridges: drawn by hand, for edges that are ``drawn``.
         spouts: where upper roofs let their water out onto this one.
         kerb_gap: kerbs closer than this are one to water [m].
         upstand: top of the upstands above the lowest outlet [m]; 0 where nobody stated it.
@@ -199,6 +217,7 @@ class Falls(Node, frozen=True, kw_only=True):
     outlets: tuple[Outlet, ...] = ()
     lines: tuple[LevelLine, ...] = ()
     overflows: tuple[Overflow, ...] = ()
+    ridges: tuple[Ridge, ...] = ()
     spouts: tuple[Spout, ...] = ()
     kerb_gap: Annotated[float, Range("gap between kerbs", Quantity.THICKNESS, 0.0, 2.0)] = 0.15
     upstand: Annotated[float, Range("top of the upstands", Quantity.THICKNESS, 0.0, 5.0)] = 0.0

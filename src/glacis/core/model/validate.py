@@ -14,7 +14,7 @@ from glacis.core.model.document import (
     Site,
     Zone,
 )
-from glacis.core.model.falls import Falls, LevelLine, Outlet, Overflow, Spout
+from glacis.core.model.falls import Falls, LevelLine, Outlet, Overflow, Ridge, Spout
 from glacis.core.model.geometry import Footprint, FootprintEdge, Point
 from glacis.core.model.layers import PHYSICS, AirLayer, Framing, Layer, SolidLayer
 from glacis.core.model.lookup import Identified, plan_area, things_of, turning
@@ -247,16 +247,16 @@ def check_falls(falls: Falls, where: str) -> None:
     """
     check_ranges(falls, where)
     check_ranges(falls.boards, f"{where}, boards")
-    things: tuple[Outlet | LevelLine | Overflow | Spout, ...] = falls.outlets
-    things = (*things, *falls.lines, *falls.overflows, *falls.spouts)
+    things: tuple[Outlet | LevelLine | Ridge | Overflow | Spout, ...] = falls.outlets
+    things = (*things, *falls.lines, *falls.ridges, *falls.overflows, *falls.spouts)
     for thing in things:
         check_ranges(thing, f"{where}, '{thing.name}'")
         if isinstance(thing, LevelLine) and thing.gutter is not None:
             check_ranges(thing.gutter, f"{where}, profile of '{thing.name}'")
-        places = (thing.start, thing.end) if isinstance(thing, LevelLine) else (thing.at,)
+        places = (thing.start, thing.end) if isinstance(thing, LevelLine | Ridge) else (thing.at,)
         for figure in (figure for place in places for figure in place):
             CORNER.check(f"{where}, '{thing.name}'", figure)
-    _unique((thing.id for thing in things), f"outlet, line, overflow or spout of {where}")
+    _unique((thing.id for thing in things), f"outlet, line, ridge, overflow or spout of {where}")
 
 
 def _check_references(project: Project) -> None:

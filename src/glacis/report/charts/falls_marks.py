@@ -4,7 +4,7 @@
 from collections.abc import Iterator
 from math import cos, hypot, sin
 
-from glacis.core.model.falls import Falls, LevelLine, Outlet, Overflow, Spout
+from glacis.core.model.falls import Falls, LevelLine, Outlet, Overflow, Ridge, Spout
 from glacis.report.charts.room import bounds_of
 from glacis.report.plan import Fit
 from glacis.report.scene import CUT, FACE, Hot, Item, Line, Patch, Text, box, shorten
@@ -41,6 +41,11 @@ def thing_marks(
         (ax, ay), (bx, by) = fit.point(*line.start), fit.point(*line.end)
         zone = bounds_of((ax, ay, bx, by), 7.0)
         hot.append(Hot("line", line.id, zone, f"{line.name}{HAND}"))
+    for ridge in falls.ridges:
+        items.extend(_ridge(ridge, ink(ridge.id), fit, is_used=falls.edges == "drawn"))
+        (ax, ay), (bx, by) = fit.point(*ridge.start), fit.point(*ridge.end)
+        zone = bounds_of((ax, ay, bx, by), 7.0)
+        hot.append(Hot("line", ridge.id, zone, f"{ridge.name}{HAND}"))
     for outlet in falls.outlets:
         items.extend(_outlet(outlet, ink(outlet.id), fit, is_blocked=outlet.id in blocked))
         hot.append(_zone("outlet", outlet, fit, (11.0, 11.0)))
@@ -51,7 +56,21 @@ def thing_marks(
     for spout in falls.spouts:
         items.extend(_spout(spout, ink(spout.id), fit))
         hot.append(_zone("spout", spout, fit, (10.0, 12.0)))
+    long: tuple[LevelLine | Ridge, ...] = (*falls.lines, *falls.ridges)
+    for two_ended in long:
+        if two_ended.id == chosen:
+            for end, at in enumerate((two_ended.start, two_ended.end)):
+                x, y = fit.point(*at)
+                items.append(Patch(box(x - 4, y - 4, x + 4, y + 4), "accent", "bench", FACE))
+                zone = (x - 8, y - 8, x + 8, y + 8)
+                hot.append(Hot("end", str(end), zone, f"An end of {two_ended.name}: drag it"))
     return items, hot
+
+
+def _ridge(ridge: Ridge, ink: str, fit: Fit, *, is_used: bool) -> Iterator[Item]:
+    (x1, y1), (x2, y2) = fit.point(*ridge.start), fit.point(*ridge.end)
+    yield Line((x1, y1, x2, y2), ink, 2.4 if is_used else CUT, "dash" if is_used else "dot")
+    yield _named(ridge.name, (x1 + x2) / 2 + 6, (y1 + y2) / 2 - 8, ink)
 
 
 def _zone(kind: str, thing: Outlet | Overflow | Spout, fit: Fit, reach: tuple[float, float]) -> Hot:

@@ -68,6 +68,7 @@ WORDS = {
     "overflow": "Press the edge where the overflow comes; Escape leaves.",
     "gutter": "Press the edge that the gutter comes along; Escape leaves.",
     "spout": "Press where an upper roof lets its water out onto this one; Escape leaves.",
+    "ridge": "Press one end of the ridge, then the other, each on an edge or another ridge; Escape leaves.",
     "valley": "Press one end of the valley, then the other; Escape leaves.",
 }
 
@@ -107,16 +108,18 @@ class FallsBench(Bench):
         self.section.setMaximumHeight(150)
         self.column.addWidget(self.section, 1)
         self._why = label(kind="second small", wrap=True)
-        below = tight(QHBoxLayout(), (0, 0, 0, 0), 6)
-        below.addWidget(self._why, 1)
+        self.column.addWidget(self._why)
         self.seeker = Seeker(desk)
         self.controls.addWidget(self.seeker.answers)
         self.seeker.said.connect(self.said)
         self.stepper = DrawStepper()
         self.stepper.stepped.connect(self.refresh)
-        below.addWidget(self.stepper)
+        below = tight(QHBoxLayout(), (0, 0, 0, 0), 6)
         for button in self.tools.values():
             below.addWidget(button)
+        below.addWidget(self.stepper)
+        below.addStretch(1)
+        below.addWidget(self.seeker)
         self.column.addLayout(below)
         self.strip = FallsStrip(desk, self.hand)
         self.thing = ThingStrip(desk, self.hand)
@@ -124,10 +127,7 @@ class FallsBench(Bench):
         for strip in (self.strip, self.thing):
             strip.said.connect(self.said)
             self.strips.addWidget(strip)
-        row = tight(QHBoxLayout(), (0, 0, 0, 0), 0)
-        row.addWidget(self.strips, 1)
-        row.addWidget(self.seeker, 0, Qt.AlignmentFlag.AlignBottom)
-        self.column.addLayout(row)
+        self.column.addWidget(self.strips)
         self.hand.changed.connect(self.refresh)
         desk.got_on.connect(self._follow)
         self.hand.said.connect(self.said)

@@ -2,7 +2,6 @@
 """What is chosen in the plan of the falls, and what presses, drags and keys do to it."""
 
 from collections.abc import Callable
-from math import hypot
 from typing import Literal
 
 from msgspec.structs import replace
@@ -16,14 +15,17 @@ from glacis.core.falls.change import (
     new_line,
     new_outlet,
     new_overflow,
+    new_ridge,
     new_spout,
     thing_of,
     things_in,
+    with_end,
     with_thing,
     without_thing,
 )
+from glacis.core.falls.sources import distance
 from glacis.core.model.document import RoofArea
-from glacis.core.model.falls import Falls, LevelLine, Outlet, Overflow
+from glacis.core.model.falls import Falls, LevelLine, Outlet, Overflow, Ridge
 from glacis.core.model.geometry import Point
 from glacis.core.model.outlines import foot_on_outline, holds
 from glacis.report.plan import Fit
@@ -31,12 +33,18 @@ from glacis.report.scene import Hot
 from glacis.session.places import random_name
 from glacis.ui.desk import Desk
 
-Tool = Literal["", "outlet", "overflow", "gutter", "valley", "spout"]
+Tool = Literal["", "outlet", "overflow", "gutter", "valley", "ridge", "spout"]
 TOOLS: tuple[tuple[Tool, str, str, Qt.Key], ...] = (
     ("outlet", "Outlet", "Press where an outlet comes (O)", Qt.Key.Key_O),
     ("overflow", "Overflow", "Press the edge where an overflow comes (V)", Qt.Key.Key_V),
     ("gutter", "Gutter", "Press the edge that a gutter comes along (G)", Qt.Key.Key_G),
     ("valley", "Valley", "Press both ends of a valley (Y)", Qt.Key.Key_Y),
+    (
+        "ridge",
+        "Ridge",
+        "Press both ends of a ridge, each on an edge or another ridge (R)",
+        Qt.Key.Key_R,
+    ),
     ("spout", "Spout", "Press where an upper roof lets its water out (P)", Qt.Key.Key_P),
 )
 GRID = 0.05
@@ -65,6 +73,7 @@ class FallsHand(QObject):
         self.first: Point | None = None
         self.section: tuple[Point, Point] | None = None
         self._dragging: tuple[str, Fit, Point] | None = None
+        self._end: int | None = None
         self._drawing: tuple[Point, Fit] | None = None
 
     @property
@@ -123,10 +132,12 @@ class FallsHand(QObject):
         if self.tool:
             self._place(spot, fit)
             return
-        self.chosen = hot.id if hot is not None else ""
+        self._end = int(hot.id) if hot is not None and hot.kind == "end" else None
+        if self._end is None:
+            self.chosen = hot.id if hot is not None else ""
         if hot is not None:
             thing = self.thing
-            anchor = _anchor(thing) if thing is not None else spot
+            anchor = _anchor(thing, self._end) if thing is not None else spot
             self._dragging = (
                 f"drag-{random_name()}",
                 fit,
@@ -141,7 +152,7 @@ class FallsHand(QObject):
         if self._drawing is not None:
             start, fit = self._drawing
             end = self._spot(at, fit)
-            if hypot(end[0] - start[0], end[1] - start[1]) * fit.scale > 8:
+            if distance(start, end) * fit.scale > 8:
                 self.section = (start, end)
                 self.changed.emit()
         elif self._dragging is not None:
@@ -154,28 +165,49 @@ class FallsHand(QObject):
         """What was dragged lies where it is."""
         self._dragging = None
         self._drawing = None
+        self._end = None
         self.changed.emit()
 
     def _put(self, to: Point, merge: str) -> bool:
         thing, area = self.thing, self.area
         if thing is None or area is None:
             return False
-        if _lies_in_edge(thing):
-            to = foot_on_outline(area.outline, to)[0]
-        elif not self._lies_on_roof(moved(thing, to)):
+        if self._end is not None and isinstance(thing, LevelLine | Ridge):
+            line = with_end(thing, self._end, self._snapped(to))
+            if line.start == line.end:
+                return False
+            new: Thing = line
+        else:
+            new = moved(thing, foot_on_outline(area.outline, to)[0] if _lies_in_edge(thing) else to)
+        if not self._lies_on_roof(new):
             return False
-        new = moved(thing, to)
         return self._desk.act(
             f"Move {thing.name}",
             lambda p: change_falls(p, area.id, lambda f: with_thing(f, new)),
             merge,
         )
 
+    def _snapped(self, to: Point) -> Point:
+        """A point on the edge, kerb or ridge that it comes near to."""
+        area, falls = self.area, self.falls
+        if area is None or falls is None:
+            return to
+        reach = FAR_FROM_EDGE / self._fit().scale
+        others = [(r.start, r.end) for r in falls.ridges if r.id != self.chosen]
+        rings = (area.outline, *(hole.outline for hole in area.holes), *others)
+        feet = [foot_on_outline(ring, to) for ring in rings]
+        ends = [end for pair in others for end in pair]
+        near = [end for end in (*area.outline, *ends) if distance(end, to) < reach / 2]
+        if near:
+            return min(near, key=lambda end: distance(end, to))
+        foot, away, _ = min(feet, key=lambda found: found[1])
+        return foot if away < reach else to
+
     def _lies_on_roof(self, thing: Thing) -> bool:
         area = self.area
         if area is None:
             return False
-        places = (thing.start, thing.end) if isinstance(thing, LevelLine) else (thing.at,)
+        places = (thing.start, thing.end) if isinstance(thing, LevelLine | Ridge) else (thing.at,)
         inside = all(
             holds(area.outline, place) or foot_on_outline(area.outline, place)[1] < 1e-6
             for place in places
@@ -189,36 +221,58 @@ class FallsHand(QObject):
         if area is None:
             return
         falls = self.falls or Falls(area=area.id)
-        foot, away, edge = foot_on_outline(area.outline, spot)
-        made: Thing | None = None
-        if self.tool in ("overflow", "gutter") and away * fit.scale > FAR_FROM_EDGE:
-            self.said.emit("Press on an edge of the roof.", False)
-            return
-        if self.tool == "overflow":
-            made = new_overflow(falls, foot, self._sill(foot))
-        elif self.tool == "gutter":
-            made = new_line(falls, *edge, both_sides=False)
-        elif not holds(area.outline, spot):
-            self.said.emit("Press on the roof.", False)
-            return
-        elif self.tool == "outlet":
-            made = new_outlet(falls, (round(spot[0], 2), round(spot[1], 2)))
-        elif self.tool == "spout":
-            made = new_spout(falls, (round(spot[0], 2), round(spot[1], 2)))
-        elif self.first is None:
-            self.first = (round(spot[0], 2), round(spot[1], 2))
+        if self.tool in ("overflow", "gutter"):
+            made = self._on_edge(falls, area, spot, fit)
+        elif self.tool in ("valley", "ridge"):
+            made = self._between(falls, area, spot)
         else:
-            made = new_line(
-                falls, self.first, (round(spot[0], 2), round(spot[1], 2)), both_sides=True
-            )
+            made = self._on_roof(falls, area, spot)
         if made is not None:
             self._add(made, area)
         self.changed.emit()
 
+    def _on_edge(self, falls: Falls, area: RoofArea, spot: Point, fit: Fit) -> Thing | None:
+        """What comes to the edge that is pressed."""
+        foot, away, edge = foot_on_outline(area.outline, spot)
+        if away * fit.scale > FAR_FROM_EDGE:
+            self.said.emit("Press on an edge of the roof.", False)
+            return None
+        if self.tool == "gutter":
+            return new_line(falls, *edge, both_sides=False)
+        return new_overflow(falls, foot, self._sill(foot))
+
+    def _on_roof(self, falls: Falls, area: RoofArea, spot: Point) -> Thing | None:
+        """What comes to the place that is pressed."""
+        if not holds(area.outline, spot):
+            self.said.emit("Press on the roof.", False)
+            return None
+        at = (round(spot[0], 2), round(spot[1], 2))
+        return new_outlet(falls, at) if self.tool == "outlet" else new_spout(falls, at)
+
+    def _between(self, falls: Falls, area: RoofArea, spot: Point) -> Thing | None:
+        """What lies between this press and the one before; None for the first."""
+        at = (round(spot[0], 2), round(spot[1], 2))
+        if self.tool == "ridge":
+            at = self._snapped(spot)
+        elif not holds(area.outline, spot):
+            self.said.emit("Press on the roof.", False)
+            return None
+        if self.first is None:
+            self.first = at
+            return None
+        if self.first == at:
+            self.said.emit("It has two ends: press where the other one is.", False)
+            return None
+        if self.tool == "ridge":
+            return new_ridge(falls, self.first, at)
+        return new_line(falls, self.first, at, both_sides=True)
+
     def _add(self, made: Thing, area: RoofArea) -> None:
-        done = self._desk.act(
-            f"Place {made.name}", lambda p: change_falls(p, area.id, lambda f: with_thing(f, made))
-        )
+        def placed(falls: Falls) -> Falls:
+            more = with_thing(falls, made)
+            return replace(more, edges="drawn") if isinstance(made, Ridge) else more
+
+        done = self._desk.act(f"Place {made.name}", lambda p: change_falls(p, area.id, placed))
         if done:
             self.chosen, self.tool, self.first = made.id, "", None
 
@@ -275,7 +329,7 @@ class FallsHand(QObject):
         if thing is None or area is None:
             return False
         new = replace(thing, **values)
-        if _lies_in_edge(new) and not isinstance(new, LevelLine):
+        if _lies_in_edge(new) and not isinstance(new, LevelLine | Ridge):
             new = moved(new, foot_on_outline(area.outline, new.at)[0])
         return self._desk.act(
             f"Change {thing.name}", lambda p: change_falls(p, area.id, lambda f: with_thing(f, new))
@@ -287,8 +341,8 @@ def _lies_in_edge(thing: Thing) -> bool:
     return isinstance(thing, Overflow) or (isinstance(thing, Outlet) and thing.mouth == "scupper")
 
 
-def _anchor(thing: Thing) -> Point:
-    if isinstance(thing, LevelLine):
+def _anchor(thing: Thing, end: int | None = None) -> Point:
+    if isinstance(thing, LevelLine | Ridge):
         (ax, ay), (bx, by) = thing.start, thing.end
-        return (ax + bx) / 2, (ay + by) / 2
+        return ((ax + bx) / 2, (ay + by) / 2) if end is None else (thing.start, thing.end)[end]
     return thing.at

@@ -33,7 +33,7 @@ MEANS = (
     ("boards", "tapered"), ("screed", "screed"), ("foam", "foam"), ("structure", "structure"),
     ("firrings", "firrings"),
 )  # fmt: skip
-EDGES = (("free", "free"), ("at one level", "level"))
+EDGES = (("free", "free"), ("at one level", "level"), ("by ridges", "drawn"))
 DIRECTIONS = (("4 ways", "four"), ("8 ways", "eight"), ("to walls", "square"))
 RISKS = (
     ("eaves × 1", "eaves"), ("door × 1.5", "entrance"), ("inside × 2", "inner"), ("special × 3", "special"),
@@ -97,7 +97,8 @@ class FallsStrip(QWidget):
         self.means = chooser("What makes the falls", MEANS)
         self.directions = chooser("Directions that facets face", DIRECTIONS)
         self.edges = chooser(
-            "Edges of the roof: free, or all at one level with falls that differ", EDGES
+            "Edges of the roof: free; all at one level, or by the ridges drawn, both with falls that differ",
+            EDGES,
         )
         self.layer = chooser(
             "Layer that makes the falls: the outermost insulation, or one named", ()

@@ -15,7 +15,7 @@ from PyQt6.QtWidgets import (
 )
 
 from glacis.core.falls.change import Thing
-from glacis.core.model.falls import Gutter, LevelLine, Outlet, Overflow, Spout
+from glacis.core.model.falls import Gutter, LevelLine, Outlet, Overflow, Ridge, Spout
 from glacis.core.units.quantities import Quantity
 from glacis.core.units.ranges import ranges_of
 from glacis.ui.desk import Desk
@@ -235,6 +235,8 @@ def _shown(thing: Thing) -> set[str]:
     """The fields that a thing has."""
     if isinstance(thing, LevelLine):
         return {"raised"}
+    if isinstance(thing, Ridge):
+        return set()
     if isinstance(thing, Spout):
         return {"flow"}
     if isinstance(thing, Overflow):
