@@ -12,6 +12,7 @@ from msgspec.structs import replace
 from core.test_falls_surface import rings_of, roofs
 from glacis.core.errors import ValueRefused
 from glacis.core.falls.channels import gutter_flow, least_pipe, length_share, pipe_flow
+from glacis.core.falls.coping import coping_girth, coping_rise, pan_girth
 from glacis.core.falls.crickets import fall_along, valley_fall
 from glacis.core.falls.drained import drained
 from glacis.core.falls.facets import facets_of
@@ -19,6 +20,7 @@ from glacis.core.falls.found import Drained, Undrained
 from glacis.core.falls.ground import ground_of
 from glacis.core.falls.integrals import spread_of
 from glacis.core.falls.level_edges import with_level_edges
+from glacis.core.falls.lying import lying_on
 from glacis.core.falls.mouths import outlet_flow, outlet_head
 from glacis.core.falls.places import best_places, with_places
 from glacis.core.falls.sources import PointSource, regular
@@ -33,16 +35,19 @@ from glacis.core.falls.water import (
 )
 from glacis.core.model.document import RoofArea
 from glacis.core.model.falls import (
+    Burden,
     CricketRule,
     Falls,
     Gutter,
     LevelLine,
     Outlet,
     Overflow,
+    Parapet,
     Ridge,
     Spout,
 )
-from support import case
+from glacis.core.model.layers import MembraneLayer, SolidLayer
+from support import analysed, case, roof_project
 
 
 def area(*outline, pitch: float = 0.0) -> RoofArea:
@@ -527,3 +532,31 @@ def test_what_a_gutter_along_the_eaves_carries():
     assert drain.head is None
     with_pipe = found(SQUARE, outlets=(outlet("o", 5.0, 5.0, pipe=0.1),))
     assert with_pipe.drains[0].pipe == pytest.approx(pipe_flow(100.0))
+
+
+def test_what_lies_on_a_planted_roof_by_hand():
+    """80 mm of substrate at 1200 kg/m³ and 25 mm of studded board at 950 over the sheet."""
+    layers = (
+        SolidLayer(id="deck", material="reinforced-concrete", thickness=0.2),
+        MembraneLayer(id="sheet", material="bitumen-root-resistant"),
+        SolidLayer(id="board", material="drainage-board", thickness=0.025),
+        SolidLayer(id="soil", material="extensive-substrate", thickness=0.08),
+    )
+    roof = analysed(roof_project(*layers, pitch=0.0)).roof
+    plain = lying_on(roof, Burden())
+    assert plain.dry == pytest.approx(80 * 1.2 + 25 * 0.95)
+    pores = 0.3 * 80 + 0.6 * 25
+    assert plain.saturated == pytest.approx(plain.dry + pores)
+    loaded = lying_on(roof, Burden(storage=0.05, panels=20.0))
+    # Of 50 mm of water 39 mm stand in the pores already.
+    assert loaded.total == pytest.approx(plain.saturated + (50 - pores) + 20)
+    assert loaded.stress == pytest.approx(loaded.total * 9.81)
+    assert plain.names == ("Drainage board, studded plastic", "Extensive planting substrate, moist")
+
+
+def test_sheet_metal_for_a_parapet_by_hand():
+    parapet = Parapet(wall=0.3, fall=0.05, overhang=0.04, drop=0.06)
+    assert coping_girth(parapet) == pytest.approx(0.38 * (1 + 0.05**2) ** 0.5 + 0.15)
+    assert coping_rise(parapet) == pytest.approx(0.019)
+    hole = Overflow(id="v", name="v", at=(0.0, 0.0), width=0.4, height=0.12)
+    assert pan_girth(parapet, hole) == pytest.approx((0.4 + 0.24 + 0.2, 0.3 + 0.2))

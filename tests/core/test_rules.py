@@ -10,7 +10,17 @@ from glacis.core.falls.change import set_falls
 from glacis.core.judgement.catalogue import rule_book
 from glacis.core.judgement.finding import SEVERITIES, Finding, Remedy
 from glacis.core.model.document import FixingSet, HumidityClass, Imperfections, Project, SetPoint
-from glacis.core.model.falls import BoardSet, Falls, Gutter, LevelLine, Outlet, Overflow, Spout
+from glacis.core.model.falls import (
+    BoardSet,
+    Burden,
+    Falls,
+    Gutter,
+    LevelLine,
+    Outlet,
+    Overflow,
+    Parapet,
+    Spout,
+)
 from glacis.core.model.layers import AirLayer, Framing, Layer, MembraneLayer, SolidLayer
 from support import analysed, analyser, climate, demo, own_material, roof_project, rules_of
 
@@ -113,6 +123,10 @@ TRIPS: dict[str, Project] = {
     "falls.pipe-small": falling(outlets=(replace(WEST, pipe=0.02), EAST)),
     "falls.tolerance": falling(tolerance=0.02),
     "falls.joints": falling(boards=BoardSet(bond=0.1)),
+    "falls.coping": falling(parapet=Parapet(inward=False)),
+    "falls.burden": falling(*WARM_DECK, GRAVEL, burden=Burden(permanent=100.0)),
+    "falls.stress": falling(*WARM_DECK, GRAVEL, burden=Burden(strength=1000.0)),
+    "falls.storage": falling(burden=Burden(storage=0.125)),
     "falls.load": falling(allowance=50.0),
     "falls.concentrated": falling(spouts=(Spout(id="s", name="Upper gutter", at=(4.0, 2.0)),)),
     "order.vapour-control-side": roof_project(GYPSUM, WOOL, BARRIER, DECK, SHEET),

@@ -26,6 +26,7 @@ from core.test_rules import (
     UNDERLAY,
     VENTED,
     VOID,
+    WARM_DECK,
     WEST,
     WOOL,
     chilled,
@@ -36,7 +37,7 @@ from core.test_rules import (
 )
 from glacis.core.judgement.catalogue import rule_book
 from glacis.core.model.document import FixingSet, Imperfections, Project, SetPoint
-from glacis.core.model.falls import BoardSet
+from glacis.core.model.falls import BoardSet, Burden, Parapet
 from glacis.core.model.layers import AirLayer, Framing, MembraneLayer, RoofSpaceLayer, SolidLayer
 from support import analysed, own_material, roof_project, rules_of
 
@@ -91,6 +92,13 @@ NEAR: dict[str, Project] = {
     "falls.tolerance": falling(tolerance=0.015218),
     # A third of 600 mm.
     "falls.joints": falling(boards=BoardSet(width=0.6, bond=1 / 3)),
+    # 1:20 inward, drips 30 mm clear.
+    "falls.coping": falling(parapet=Parapet(fall=0.05, overhang=0.03)),
+    # 60 mm of gravel at 1800 kg/m³ weigh 108 kg/m², by g 1059.5 Pa.
+    "falls.burden": falling(*WARM_DECK, GRAVEL, burden=Burden(permanent=108.0)),
+    "falls.stress": falling(*WARM_DECK, GRAVEL, burden=Burden(strength=1059.48)),
+    # Held to the very sill.
+    "falls.storage": falling(burden=Burden(storage=0.12)),
     # Deepest water weighs what may be borne.
     "falls.load": falling(allowance=139.08),
     # The same water spread over the roof wears nothing.

@@ -311,6 +311,7 @@ US = {
     (Quantity.COST, 1.0): 1 / 0.09290304,
     (Quantity.CARBON, 1.0): 0.45359237 / 0.09290304,
     (Quantity.CONCENTRATION, 1.0): 6.479891e-5 / 0.028316846592,
+    (Quantity.STRESS, 1.0): 6894.757293168,
     (Quantity.FLOW, 1.0): 6.479891e-5 / 0.09290304 / 3600,
 }
 

@@ -428,3 +428,34 @@ def test_a_ridge_is_drawn_dragged_by_its_end_and_undone(window, bench):
     assert not falls_in(window.desk.project, "laboratory").ridges
     while window.desk.project != before:
         window.undo()
+
+
+def test_the_edge_in_section_and_what_lies_on_the_roof(window, bench):
+    bench.canvas.setFocus()
+    QTest.keyClick(bench.canvas, Qt.Key.Key_6)
+    told = words(bench.canvas)
+    # 320 + 2 x 40 mm at 1:20, 60 mm down on both sides, 15 mm folded on each: 400.5 + 150.
+    assert "girth\n550" in told.replace("\u2009", " ")
+    assert "Section at South scupper" in told
+    edge = bench.strip.edge
+    edge.coping.setCurrentIndex(2)
+    edge.coping.activated.emit(2)
+    assert "falls.coping" in {finding.rule for finding in window.desk.area.findings}
+    edge.parapet["wall"].setText("220 mm")
+    edge.parapet["wall"].returnPressed.emit()
+    assert falls_in(window.desk.project, "laboratory").parapet.wall == pytest.approx(0.22)
+    edge.burden["panels"].setText("60 kg/m²")
+    edge.burden["panels"].returnPressed.emit()
+    edge.burden["permanent"].setText("50 kg/m²")
+    edge.burden["permanent"].returnPressed.emit()
+    assert "in all\n60" in words(bench.canvas)
+    assert "falls.burden" in {finding.rule for finding in window.desk.area.findings}
+    edge.burden["strength"].setText("30 kPa")
+    edge.burden["strength"].returnPressed.emit()
+    assert falls_in(window.desk.project, "laboratory").burden.strength == pytest.approx(30_000)
+    edge.coping.setCurrentIndex(0)
+    edge.coping.activated.emit(0)
+    assert falls_in(window.desk.project, "laboratory").parapet is None
+    assert not edge.parapet["wall"].isVisibleTo(edge)
+    window.desk.select_area("corridor")
+    assert "layers, dry" in words(bench.canvas)

@@ -18,7 +18,7 @@ from glacis.core.model.document import (
     Variant,
     Zone,
 )
-from glacis.core.model.falls import Falls, LevelLine, Outlet, Overflow
+from glacis.core.model.falls import Falls, Gutter, LevelLine, Outlet, Overflow, Parapet
 from glacis.core.model.geometry import (
     Dormer,
     Footprint,
@@ -162,8 +162,8 @@ def _falls() -> tuple[Falls, ...]:
             area="laboratory",
             fall=1 / 60,
             outlets=(
-                Outlet(id="outlet-1", name="West outlet", at=(34.0, 6.0), diameter=0.125),
-                Outlet(id="outlet-2", name="East outlet", at=(42.5, 5.0), diameter=0.1),
+                Outlet(id="outlet-1", name="West outlet", at=(34.0, 6.0), diameter=0.125, pipe=0.1),
+                Outlet(id="outlet-2", name="East outlet", at=(42.5, 5.0), diameter=0.1, pipe=0.1),
             ),
             overflows=(
                 Overflow(
@@ -178,6 +178,7 @@ def _falls() -> tuple[Falls, ...]:
             upstand=0.3,
             rain=75.0,
             allowance=75.0,
+            parapet=Parapet(wall=0.32, fall=0.05, overhang=0.04, drop=0.06),
         ),
         Falls(
             area="corridor",
@@ -187,6 +188,7 @@ def _falls() -> tuple[Falls, ...]:
                     name="South gutter",
                     start=(24.0, 4.5),
                     end=(30.0, 4.5),
+                    gutter=Gutter(kind="half-round", width=0.125),
                 ),
             ),
             fall=1 / 60,

@@ -15,7 +15,7 @@ from glacis.core.falls.plan import longest_way
 from glacis.core.falls.raster import Raster
 
 SEED = 20_000
-"""Draws are the same each time: a test asked again gives the same answer."""
+"""Draws are the same each time, so that a test asked again gives the same answer; our judgement."""
 
 
 class Field:

@@ -152,6 +152,44 @@ class Spout(Node, frozen=True, kw_only=True):
     flow: Annotated[float, Range("water from above", Quantity.WATER_FLOW, 0.0, 1e4)] = 1.0
 
 
+class Parapet(Node, frozen=True, kw_only=True):
+    """The wall round a roof and what covers its top; its height is that of the upstands.
+
+    Attributes:
+        wall: thickness with its lining on both faces [m].
+        fall: of the coping [-].
+        inward: whether it tips towards the roof.
+        overhang: of the coping's drips beyond each face [m].
+        drop: of the coping over each face [m].
+        flange: of a scupper's pan onto sheet and wall [m].
+    """
+
+    wall: Annotated[float, Range("thickness of the parapet", Quantity.THICKNESS, 0.05, 1.5)] = 0.3
+    fall: Annotated[float, Range("fall of the coping", Quantity.FALL, 0.0, 0.5)] = 0.05
+    inward: bool = True
+    overhang: Annotated[float, Range("overhang of drips", Quantity.THICKNESS, 0.0, 0.2)] = 0.04
+    drop: Annotated[float, Range("drop of the coping", Quantity.THICKNESS, 0.0, 0.5)] = 0.06
+    flange: Annotated[float, Range("flange of the pan", Quantity.THICKNESS, 0.05, 0.5)] = 0.1
+
+
+class Burden(Node, frozen=True, kw_only=True):
+    """What lies on a roof for good besides its layers, and what may.
+
+    Attributes:
+        storage: depth of water that is held back on purpose [m].
+        panels: mass of solar panels with their ballast, spread [kg/m²].
+        permanent: what the structure may bear for good above the waterproofing [kg/m²]; 0 where nobody
+            stated it.
+        strength: stress that the insulation bears for fifty years, as declared [Pa]; 0 where nobody
+            stated it.
+    """
+
+    storage: Annotated[float, Range("water held back", Quantity.THICKNESS, 0.0, 0.5)] = 0.0
+    panels: Annotated[float, Range("panels and ballast", Quantity.AREA_MASS, 0.0, 500.0)] = 0.0
+    permanent: Annotated[float, Range("permanent load", Quantity.AREA_MASS, 0.0, 5000.0)] = 0.0
+    strength: Annotated[float, Range("long-term stress", Quantity.STRESS, 0.0, 1e6)] = 0.0
+
+
 class BoardSet(Node, frozen=True, kw_only=True):
     """Tapered boards as they are bought; each rises by the roof's fall times its length.
 
@@ -203,6 +241,8 @@ class Falls(Node, frozen=True, kw_only=True):
         sag: of the deck between its supports at most [m].
         bay: between the supports of the deck, both ways [m].
         boards: that make the falls, where boards do.
+        parapet: the wall round the roof; None for none, or where nobody stated it.
+        burden: what lies on the roof for good besides its layers, and what may.
         allowance: load of water that the structure may bear [kg/m²]; 0 where nobody stated it.
     """
 
@@ -235,4 +275,6 @@ class Falls(Node, frozen=True, kw_only=True):
     sag: Annotated[float, Range("sag of the deck", Quantity.THICKNESS, 0.0, 0.2)] = 0.0
     bay: Annotated[float, Range("bay of the deck", Quantity.LENGTH, 0.5, 50.0)] = 5.0
     boards: BoardSet = BoardSet()
+    parapet: Parapet | None = None
+    burden: Burden = Burden()
     allowance: Annotated[float, Range("load of water", Quantity.AREA_MASS, 0.0, 2000.0)] = 0.0

@@ -247,6 +247,9 @@ def check_falls(falls: Falls, where: str) -> None:
     """
     check_ranges(falls, where)
     check_ranges(falls.boards, f"{where}, boards")
+    check_ranges(falls.burden, f"{where}, what lies on it")
+    if falls.parapet is not None:
+        check_ranges(falls.parapet, f"{where}, parapet")
     things: tuple[Outlet | LevelLine | Ridge | Overflow | Spout, ...] = falls.outlets
     things = (*things, *falls.lines, *falls.ridges, *falls.overflows, *falls.spouts)
     for thing in things:

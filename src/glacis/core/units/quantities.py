@@ -117,6 +117,7 @@ class Quantity(Enum):
         Unit("Btu/(lb·°F)", BTU / (POUND * FAHRENHEIT_STEP), 3),
     )
     AREA_MASS = Kind("weight", "m", Unit("kg/m²", 1.0, 1), Unit("lb/ft²", POUND / FOOT**2, 1))
+    STRESS = Kind("stress", "σ", Unit("kPa", 1000.0, 1), Unit("psi", 6894.757, 2))
     RAIN = Kind("rain", "p", Unit("mm", 1.0, 0), Unit("in", 25.4, 1))
     PRICE_HEAT = Kind("price of heat", "c", *_same("per kWh", 1.0, 3))
     CARBON_HEAT = Kind(

@@ -9,8 +9,10 @@ from msgspec.structs import replace
 from glacis.core.analysis.results import AreaResult, Results
 from glacis.core.area.analysed import AnalysedArea
 from glacis.core.area.parts import ANALYSED
+from glacis.core.falls.coping import coping_girth
 from glacis.core.falls.drawing import FALLS_DRAWING, FALLS_WATER, FallsDrawing, Waters
 from glacis.core.falls.found import Drain, Drained, Undrained
+from glacis.core.falls.lying import lying_on
 from glacis.core.falls.parts import BOARDS, RAIN_TEST
 from glacis.core.graph.part import Part, Ready
 from glacis.core.graph.reader import Reader
@@ -28,6 +30,7 @@ if TYPE_CHECKING:
     from glacis.core.falls.standing import Standing
 
 SIZE = (760.0, 420.0)
+EDGE = (760.0, 340.0)
 CAUTION = (
     "Still water and the stated rain alone; snow, hail, blown water and a deck that sags are not in it. "
     "Whether ponding runs away is for the structural engineer to judge. Outlets and overflows follow their "
@@ -85,6 +88,10 @@ def _blocks(read: FallsRead) -> Blocks:
             *blocks, Room(90), Words("With outlets blocked", "sub"), Picture(falls_plan_scene(wet, SIZE)),
             _case_table(found, read.units), Words(_for_the_engineer(found, worst, read.units)),
         )  # fmt: skip
+    from glacis.report.charts.falls_edge import falls_edge_scene
+
+    edge = falls_edge_scene(read.roof, found, drawing.least, EDGE, read.units)
+    blocks = (*blocks, Room(90), Words("The edge, and what lies on the roof", "sub"), Picture(edge))
     if read.boards is not None:
         laid = FallsView(
             read.roof, found, drawing.contours, drawing.obstacles, read.units, boards=read.boards
@@ -195,8 +202,15 @@ def _results(results: Results, area: str) -> dict[str, Any]:
         "blocked": _blocked(found.worst, found),
         "rain_test": _rain(results, area),
         **_boards(results, area),
+        "lying_kg_m2": _lying(roof, found),
+        "coping_girth_m": coping_girth(found.stated.parapet) if found.stated.parapet else None,
     }
     return {"falls": section}
+
+
+def _lying(roof: AnalysedArea, found: Drained) -> dict[str, float]:
+    lying = lying_on(roof, found.stated.burden)
+    return {"dry": lying.dry, "saturated": lying.saturated, "in_all": lying.total}
 
 
 def _scheme(found: Drained) -> str:
@@ -342,7 +356,9 @@ with `outlets`, `depth_m`, `volume_m3`, `max_kg_m2` and `mean_kg_m2`, null where
 `tolerance_m_of_1_in_20`, at which one draw in twenty ponds, null beyond 50 mm; else null.
 `boards`, each with `mark` and `count`, `packers`, layers of flat boards below them from the top down, each with
 `thickness_m` and `count`, and `waste`, the share of the tapered ones that is not laid; null where no boards make
-the falls. Falls that give no surface hold `fault` alone.
+the falls. `lying_kg_m2`, what lies on the waterproofing `dry`, `saturated` and `in_all` with stored water and
+panels; `coping_girth_m`, the strip that the coping is bent from, null without a parapet.
+Falls that give no surface hold `fault` alone.
 """,
         ),
     ),

@@ -6,9 +6,9 @@ from msgspec.structs import replace
 from glacis.core.model.document import RoofArea
 from glacis.core.model.falls import Falls
 from glacis.core.model.geometry import Point
+from glacis.report.charts.falls_column import SIDE
 from glacis.report.charts.falls_marks import thing_marks
 from glacis.report.charts.falls_plan import (
-    SIDE,
     FallsView,
     falls_fit,
     falls_plan_scene,

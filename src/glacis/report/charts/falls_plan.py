@@ -16,6 +16,7 @@ from glacis.core.model.geometry import Point
 from glacis.core.units.format import fall_ratio, number, with_unit
 from glacis.core.units.quantities import Quantity, System
 from glacis.report.charts.falls_boards import board_marks, board_patches, board_rows, board_zones
+from glacis.report.charts.falls_column import SIDE, column
 from glacis.report.charts.falls_marks import LABEL, NONE, circle, thing_marks
 from glacis.report.charts.falls_rain import depth_patches, draw_rows, rain_rows, share_patches
 from glacis.report.charts.room import clear, text_bounds
@@ -23,11 +24,9 @@ from glacis.report.palette import FLOOD_TINTS, THICKNESS_TINTS
 from glacis.report.plan import Fit
 from glacis.report.scene import (
     CUT,
-    DIMENSION,
     FACE,
     HATCH,
     Bounds,
-    Face,
     Hot,
     Item,
     Line,
@@ -36,7 +35,6 @@ from glacis.report.scene import (
     Size,
     Text,
     box,
-    shorten,
     text_width,
 )
 
@@ -44,8 +42,6 @@ if TYPE_CHECKING:
     from glacis.core.falls.boards import Layout
     from glacis.core.falls.rain import RainDraw, RainTest
 
-SIDE = 218.0
-"""Width of the column of figures at the right [pt]."""
 MARGIN = 34.0
 
 
@@ -117,7 +113,7 @@ def falls_plan_scene(view: FallsView, size: Size, fit: Fit | None = None) -> Sce
         taken += [text_bounds(_from_start(i)) for i in marks if isinstance(i, Text)]
         items.extend(board_marks(view.boards, fit, taken))
     items.extend(marks)
-    items.extend(_figures(view, size))
+    items.extend(column(figure_rows(view), size))
     items.extend(_scale_bar(fit, size, view.system))
     return Scene(size[0], size[1], tuple(items), tuple(hot))
 
@@ -346,25 +342,3 @@ def _water_rows(view: FallsView) -> Iterator[tuple[str, str, str]]:
     yield ("structure may bear", stated, "plain")
     leaves = "over " + ", ".join(o.name for o in view.found.stated.overflows if o.id in case.exits)
     yield ("it leaves", leaves if any(case.exits) else "over a ridge or the rim", "plain")
-
-
-def _figures(view: FallsView, size: Size) -> Iterator[Item]:
-    left, right = size[0] - SIDE + 12, size[0] - 12
-    y = 24.0
-    rows = list(figure_rows(view))
-    heads = sum(weight == "head" for _, _, weight in rows)
-    step = max(14.0, min(18.0, (size[1] - 30 - 6 * heads) / len(rows)))
-    for name, figure, weight in rows:
-        if y > size[1] - 8:
-            break
-        if weight == "head":
-            y += 6
-            yield Text(left, y, shorten(name, right - left, 13), 13, "ink", "start", "semibold")
-        else:
-            ink = "ink" if weight == "main" else "second"
-            room = right - left - text_width(figure, 13) - 8
-            yield Text(left, y, shorten(name, room, LABEL), LABEL, ink)
-            face: Face = "semibold" if weight == "main" else "regular"
-            yield Text(right, y, figure, 13, "ink", "end", face)
-        y += step
-    yield Line((left - 12, 12, left - 12, size[1] - 12), "hairline", DIMENSION)

@@ -3,7 +3,8 @@
 
 from glacis.core.falls.rules.carried import RULES as CARRIED
 from glacis.core.falls.rules.draining import RULES as DRAINING
+from glacis.core.falls.rules.edges import RULES as EDGES
 from glacis.core.falls.rules.tolerated import RULES as TOLERATED
 from glacis.core.falls.rules.ways_out import RULES as WAYS_OUT
 
-RULES = (*DRAINING, *TOLERATED, *WAYS_OUT, *CARRIED)
+RULES = (*DRAINING, *TOLERATED, *WAYS_OUT, *CARRIED, *EDGES)

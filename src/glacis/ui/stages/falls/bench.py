@@ -41,6 +41,7 @@ VIEWS = (
     ("thickness", "Thickness", "Contours of the finished surface; drag outlets and overflows (1)"),
     ("blocked", "Blocked", "Water that stands when outlets are blocked (2)"),
     ("boards", "Boards", "Tapered boards, cut and marked, and what is to be bought (4)"),
+    ("edge", "Edge", "Parapet, overflow and upstand in section, and what lies on the roof (6)"),
     ("means", "Means", "Five ways of making these falls side by side; press one to take it (5)"),
     ("rain", "Rain", "Where rain stands on a surface built within its tolerance (3)"),
 )
@@ -50,6 +51,7 @@ VIEW_KEYS = {
     Qt.Key.Key_3: "rain",
     Qt.Key.Key_4: "boards",
     Qt.Key.Key_5: "means",
+    Qt.Key.Key_6: "edge",
 }
 WORDS = {
     "thickness": "Drag an outlet and everything follows; drag on the roof for a section. Low edges, wet "
@@ -62,6 +64,8 @@ WORDS = {
     "larger ones.",
     "boards": "Rows lie between contours, joints of every other row are shifted. Offcuts only slide along their "
     "contour: turned, their taper would be wrong. Cutting raises dust: mask and extraction.",
+    "edge": "The edge at true proportions, where the overflow lies or the surface is highest. People fall over "
+    "low parapets: guard the edge; what the structure bears is its engineer's to say.",
     "means": "Each is the whole roof worked out anew. Screed brings water and weight: ask the engineer, and wait; "
     "foam brings isocyanates: masks, and nobody else on the roof.",
     "outlet": "Press on the roof where the outlet comes; Escape leaves.",
@@ -151,7 +155,7 @@ class FallsBench(Bench):
         for tool, button in self.tools.items():
             button.setChecked(tool == self.hand.tool)
             button.setEnabled(self.hand.area is not None)
-            button.setVisible(self._view != "rain")
+            button.setVisible(self._view not in ("rain", "edge", "means"))
         thing = self.hand.thing is not None
         self.strips.setCurrentWidget(self.thing if thing else self.strip)
         self.strips.setVisible(self.hand.area is not None)
@@ -192,9 +196,12 @@ class FallsBench(Bench):
         if area is None:
             return
         self._fill_cases(found)
-        if self._view == "means":
+        if self._view in ("means", "edge"):
             self.stepper.follow(None)
-            self._show_means(found)
+            if self._view == "means":
+                self._show_means(found)
+            else:
+                self._show_edge(found, drawing)
             self._show_section(found, drawing, -1)
             return
         case = self.case_in(found) if self._view == "blocked" else -1
@@ -246,6 +253,21 @@ class FallsBench(Bench):
         if self._view == "rain" and self.isVisible():
             self.refresh()
         self.seeker.follow()
+
+    def _show_edge(self, found: Drained, drawing: FallsDrawing) -> None:
+        from glacis.report.charts.falls_edge import falls_edge_scene
+
+        area, system = self.desk.area, self.desk.system
+        if area is None:
+            return
+        roof = area.roof
+        self.canvas.show_scene(
+            lambda w, h: falls_edge_scene(roof, found, drawing.least, (w, h), system),
+            self.desk.palette,
+        )
+        left = found.stated.upstand - found.highest
+        shown = with_unit(left, Quantity.THICKNESS, system)
+        self.say(f"{shown} of upstand left at the highest place" if found.stated.upstand else "")
 
     def _show_means(self, found: Drained) -> None:
         from glacis.report.charts.falls_means import means_scene, means_words
@@ -385,7 +407,7 @@ class FallsBench(Bench):
         return falls_fit(outline, (float(self.canvas.width()), float(self.canvas.height())))
 
     def _press(self, hot: Hot | None, at: QPointF) -> None:
-        if self._view == "means":
+        if self._view in ("means", "edge"):
             if hot is not None and hot.kind == "means":
                 self.take_means(cast(Means, hot.id))
             return
@@ -416,7 +438,7 @@ class FallsBench(Bench):
         """The thickness under the pointer."""
         area = self.desk.area
         found = area.roof.drained if area else None
-        if area is None or not isinstance(found, Drained) or self._view == "means":
+        if area is None or not isinstance(found, Drained) or self._view in ("means", "edge"):
             self.canvas.set_note(None)
             return
         fit = self._fit()

@@ -16,6 +16,7 @@ from glacis.core.model.falls import BoardSet, Falls
 from glacis.core.units.quantities import Quantity
 from glacis.core.units.ranges import ranges_of
 from glacis.ui.desk import Desk
+from glacis.ui.stages.falls.edge_fields import EdgeFields
 from glacis.ui.stages.falls.hand import FallsHand
 from glacis.ui.widgets.field_grid import Pairs, chooser, field_grid, nearest
 from glacis.ui.widgets.labels import tight
@@ -142,6 +143,9 @@ class FallsStrip(QWidget):
             ),
             (("Kerf", self.board["kerf"]), ("Tapers", self.tapers), ("Shift", self.bond)),
         )
+        self.edge = EdgeFields(self._desk, self._hand)
+        self.edge.said.connect(self.said)
+        self.pages.addWidget(self.edge)
 
     def _add_page(self, *rows: Pairs) -> None:
         page = QWidget()
@@ -149,8 +153,8 @@ class FallsStrip(QWidget):
         self.pages.addWidget(page)
 
     def show_view(self, view: str) -> None:
-        """Show how the falls are made, the rain they meet, how exactly they are built, or their boards."""
-        self.pages.setCurrentIndex({"blocked": 1, "rain": 2, "boards": 3}.get(view, 0))
+        """Show how the falls are made, the rain, how exactly they are built, their boards, or their edge."""
+        self.pages.setCurrentIndex({"blocked": 1, "rain": 2, "boards": 3, "edge": 4}.get(view, 0))
 
     def refresh(self) -> None:
         """Show what is stated, or what would be."""
@@ -160,6 +164,7 @@ class FallsStrip(QWidget):
             field.show_value(getattr(falls, key), self._desk.system)
         for key, field in self.board.items():
             field.show_value(getattr(falls.boards, key), self._desk.system)
+        self.edge.refresh()
         self.tapers.setCurrentIndex(self.tapers.findData(falls.boards.tapers))
         self.bond.setCurrentIndex(nearest(self.bond, falls.boards.bond))
         self._fill_layers()
