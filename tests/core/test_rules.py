@@ -20,6 +20,7 @@ from glacis.core.model.falls import (
     Overflow,
     Parapet,
     Spout,
+    Threshold,
 )
 from glacis.core.model.layers import AirLayer, Framing, Layer, MembraneLayer, SolidLayer
 from support import analysed, analyser, climate, demo, own_material, roof_project, rules_of
@@ -127,6 +128,9 @@ TRIPS: dict[str, Project] = {
     "falls.burden": falling(*WARM_DECK, GRAVEL, burden=Burden(permanent=100.0)),
     "falls.stress": falling(*WARM_DECK, GRAVEL, burden=Burden(strength=1000.0)),
     "falls.storage": falling(burden=Burden(storage=0.125)),
+    "falls.threshold": falling(
+        thresholds=(Threshold(id="d", name="Door", at=(0.0, 2.0), level=0.05),)
+    ),
     "falls.load": falling(allowance=50.0),
     "falls.concentrated": falling(spouts=(Spout(id="s", name="Upper gutter", at=(4.0, 2.0)),)),
     "order.vapour-control-side": roof_project(GYPSUM, WOOL, BARRIER, DECK, SHEET),

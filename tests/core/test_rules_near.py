@@ -37,7 +37,7 @@ from core.test_rules import (
 )
 from glacis.core.judgement.catalogue import rule_book
 from glacis.core.model.document import FixingSet, Imperfections, Project, SetPoint
-from glacis.core.model.falls import BoardSet, Burden, Parapet
+from glacis.core.model.falls import BoardSet, Burden, Parapet, Threshold
 from glacis.core.model.layers import AirLayer, Framing, MembraneLayer, RoofSpaceLayer, SolidLayer
 from support import analysed, own_material, roof_project, rules_of
 
@@ -99,6 +99,8 @@ NEAR: dict[str, Project] = {
     "falls.stress": falling(*WARM_DECK, GRAVEL, burden=Burden(strength=1059.48)),
     # Held to the very sill.
     "falls.storage": falling(burden=Burden(storage=0.12)),
+    # The surface at the door lies 3 m from its outlet: 60 mm; 150 mm over that is above the water too.
+    "falls.threshold": falling(thresholds=(Threshold(id="d", name="Door", at=(0.0, 2.0), level=0.21),)),
     # Deepest water weighs what may be borne.
     "falls.load": falling(allowance=139.08),
     # The same water spread over the roof wears nothing.

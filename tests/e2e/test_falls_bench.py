@@ -459,3 +459,18 @@ def test_the_edge_in_section_and_what_lies_on_the_roof(window, bench):
     assert not edge.parapet["wall"].isVisibleTo(edge)
     window.desk.select_area("corridor")
     assert "layers, dry" in words(bench.canvas)
+
+
+def test_a_door_that_water_would_come_in_by_is_raised(window, bench):
+    bench.canvas.setFocus()
+    QTest.keyClick(bench.canvas, Qt.Key.Key_D)
+    press(bench, 30.0, 6.0)
+    door = bench.hand.thing
+    # The west edge lies 4 m from its outlet: 66.7 mm, 12.5 and 150 mm over that, to the millimetre.
+    assert door.at == pytest.approx((30.0, 6.0), abs=0.06)
+    assert door.level == pytest.approx(0.229, abs=0.002)
+    assert not any(f.rule == "falls.threshold" for f in window.desk.area.findings)
+    bench.thing.fields["level"].setText("100 mm")
+    bench.thing.fields["level"].returnPressed.emit()
+    finding = next(f for f in window.desk.area.findings if f.rule == "falls.threshold")
+    assert (finding.severity, finding.place.ids[0]) == ("stop", door.id)

@@ -7,12 +7,12 @@ from msgspec.structs import replace
 
 from glacis.core.errors import MissingReference
 from glacis.core.model.document import Project
-from glacis.core.model.falls import Falls, LevelLine, Outlet, Overflow, Ridge, Spout
+from glacis.core.model.falls import Falls, LevelLine, Outlet, Overflow, Ridge, Spout, Threshold
 from glacis.core.model.geometry import Point
 from glacis.core.model.lookup import area_of, numbered_id
 from glacis.core.model.validate import check_falls
 
-Thing = Outlet | LevelLine | Ridge | Overflow | Spout
+Thing = Outlet | LevelLine | Ridge | Overflow | Threshold | Spout
 
 
 def falls_in(project: Project, area: str) -> Falls | None:
@@ -44,12 +44,13 @@ def change_falls(project: Project, area: str, change: Callable[[Falls], Falls]) 
 
 
 def things_in(falls: Falls) -> tuple[Thing, ...]:
-    """Its outlets, level lines, ridges, overflows and spouts from above."""
-    return (*falls.outlets, *falls.lines, *falls.ridges, *falls.overflows, *falls.spouts)
+    """Its outlets, level lines, ridges, overflows, doors and spouts from above."""
+    openings: tuple[Overflow | Threshold, ...] = (*falls.overflows, *falls.thresholds)
+    return (*falls.outlets, *falls.lines, *falls.ridges, *openings, *falls.spouts)
 
 
 def thing_of(falls: Falls, identifier: str) -> Thing | None:
-    """The outlet, line, ridge, overflow or spout of this id; None where there is none."""
+    """The outlet, line, ridge, overflow, door or spout of this id; None where there is none."""
     return next((thing for thing in things_in(falls) if thing.id == identifier), None)
 
 
@@ -67,25 +68,30 @@ def with_thing(falls: Falls, thing: Thing) -> Falls:
         return replace(falls, lines=put(falls.lines))
     if isinstance(thing, Ridge):
         return replace(falls, ridges=put(falls.ridges))
+    if isinstance(thing, Threshold):
+        return replace(falls, thresholds=put(falls.thresholds))
     if isinstance(thing, Spout):
         return replace(falls, spouts=put(falls.spouts))
     return replace(falls, overflows=put(falls.overflows))
 
 
 def without_thing(falls: Falls, identifier: str) -> Falls:
-    """The falls without an outlet, line, ridge, overflow or spout.
+    """The falls without an outlet, line, ridge, overflow, door or spout.
 
     Raises:
         MissingReference: where there is none.
     """
     if thing_of(falls, identifier) is None:
-        raise MissingReference("outlet, line, ridge, overflow or spout", identifier, "The change")
+        raise MissingReference(
+            "outlet, line, ridge, overflow, door or spout", identifier, "The change"
+        )
     return replace(
         falls,
         outlets=tuple(x for x in falls.outlets if x.id != identifier),
         lines=tuple(x for x in falls.lines if x.id != identifier),
         ridges=tuple(x for x in falls.ridges if x.id != identifier),
         overflows=tuple(x for x in falls.overflows if x.id != identifier),
+        thresholds=tuple(x for x in falls.thresholds if x.id != identifier),
         spouts=tuple(x for x in falls.spouts if x.id != identifier),
     )
 
@@ -115,6 +121,13 @@ def new_overflow(falls: Falls, at: Point, sill: float) -> Overflow:
     identifier = _fresh(falls, "overflow")
     name = identifier.capitalize().replace("-", " ")
     return Overflow(id=identifier, name=name, at=at, sill=sill)
+
+
+def new_threshold(falls: Falls, at: Point, level: float) -> Threshold:
+    """A door onto the roof that the falls do not have yet, its sill so high [m]."""
+    identifier = _fresh(falls, "door")
+    name = identifier.capitalize().replace("-", " ")
+    return Threshold(id=identifier, name=name, at=at, level=level)
 
 
 def new_spout(falls: Falls, at: Point) -> Spout:

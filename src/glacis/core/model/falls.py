@@ -120,6 +120,22 @@ class Overflow(Node, frozen=True, kw_only=True):
     height: Annotated[float, Range("height", Quantity.THICKNESS, 0.02, 1.0)] = 0.1
 
 
+class Threshold(Node, frozen=True, kw_only=True):
+    """A door onto the roof, or where its surface meets something that must stay dry.
+
+    Attributes:
+        id: of the threshold.
+        name: as people call it.
+        at: in plan, on the edge of the roof [m].
+        level: of its sill above the lowest outlet or line [m].
+    """
+
+    id: str
+    name: str
+    at: Point
+    level: Rise = 0.3
+
+
 class Ridge(Node, frozen=True, kw_only=True):
     """A line that water runs off to both sides, drawn by hand: it parts catchments where edges are ``drawn``.
 
@@ -228,6 +244,7 @@ class Falls(Node, frozen=True, kw_only=True):
         lines: level lines where it leaves.
         overflows: for when they are blocked.
         ridges: drawn by hand, for edges that are ``drawn``.
+        thresholds: doors onto the roof.
         spouts: where upper roofs let their water out onto this one.
         kerb_gap: kerbs closer than this are one to water [m].
         upstand: top of the upstands above the lowest outlet [m]; 0 where nobody stated it.
@@ -258,6 +275,7 @@ class Falls(Node, frozen=True, kw_only=True):
     lines: tuple[LevelLine, ...] = ()
     overflows: tuple[Overflow, ...] = ()
     ridges: tuple[Ridge, ...] = ()
+    thresholds: tuple[Threshold, ...] = ()
     spouts: tuple[Spout, ...] = ()
     kerb_gap: Annotated[float, Range("gap between kerbs", Quantity.THICKNESS, 0.0, 2.0)] = 0.15
     upstand: Annotated[float, Range("top of the upstands", Quantity.THICKNESS, 0.0, 5.0)] = 0.0

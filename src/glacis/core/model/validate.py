@@ -14,7 +14,7 @@ from glacis.core.model.document import (
     Site,
     Zone,
 )
-from glacis.core.model.falls import Falls, LevelLine, Outlet, Overflow, Ridge, Spout
+from glacis.core.model.falls import Falls, LevelLine, Outlet, Overflow, Ridge, Spout, Threshold
 from glacis.core.model.geometry import Footprint, FootprintEdge, Point
 from glacis.core.model.layers import PHYSICS, AirLayer, Framing, Layer, SolidLayer
 from glacis.core.model.lookup import Identified, plan_area, things_of, turning
@@ -250,8 +250,15 @@ def check_falls(falls: Falls, where: str) -> None:
     check_ranges(falls.burden, f"{where}, what lies on it")
     if falls.parapet is not None:
         check_ranges(falls.parapet, f"{where}, parapet")
-    things: tuple[Outlet | LevelLine | Ridge | Overflow | Spout, ...] = falls.outlets
-    things = (*things, *falls.lines, *falls.ridges, *falls.overflows, *falls.spouts)
+    things: tuple[Outlet | LevelLine | Ridge | Overflow | Threshold | Spout, ...] = falls.outlets
+    things = (
+        *things,
+        *falls.lines,
+        *falls.ridges,
+        *falls.overflows,
+        *falls.thresholds,
+        *falls.spouts,
+    )
     for thing in things:
         check_ranges(thing, f"{where}, '{thing.name}'")
         if isinstance(thing, LevelLine) and thing.gutter is not None:
@@ -259,7 +266,9 @@ def check_falls(falls: Falls, where: str) -> None:
         places = (thing.start, thing.end) if isinstance(thing, LevelLine | Ridge) else (thing.at,)
         for figure in (figure for place in places for figure in place):
             CORNER.check(f"{where}, '{thing.name}'", figure)
-    _unique((thing.id for thing in things), f"outlet, line, ridge, overflow or spout of {where}")
+    _unique(
+        (thing.id for thing in things), f"outlet, line, ridge, overflow, door or spout of {where}"
+    )
 
 
 def _check_references(project: Project) -> None:

@@ -4,7 +4,7 @@
 from collections.abc import Iterator
 from math import cos, hypot, sin
 
-from glacis.core.model.falls import Falls, LevelLine, Outlet, Overflow, Ridge, Spout
+from glacis.core.model.falls import Falls, LevelLine, Outlet, Overflow, Ridge, Spout, Threshold
 from glacis.report.charts.room import bounds_of
 from glacis.report.plan import Fit
 from glacis.report.scene import CUT, FACE, Hot, Item, Line, Patch, Text, box, shorten
@@ -53,18 +53,29 @@ def thing_marks(
         fill = "wash" if overflow.id in working else "bench"
         items.extend(_overflow(overflow, ink(overflow.id), fit, fill))
         hot.append(_zone("overflow", overflow, fit, (10.0, 8.0)))
+    for door in falls.thresholds:
+        items.extend(_door(door, ink(door.id), fit))
+        hot.append(_zone("door", door, fit, (11.0, 9.0)))
     for spout in falls.spouts:
         items.extend(_spout(spout, ink(spout.id), fit))
         hot.append(_zone("spout", spout, fit, (10.0, 12.0)))
     long: tuple[LevelLine | Ridge, ...] = (*falls.lines, *falls.ridges)
-    for two_ended in long:
-        if two_ended.id == chosen:
-            for end, at in enumerate((two_ended.start, two_ended.end)):
-                x, y = fit.point(*at)
-                items.append(Patch(box(x - 4, y - 4, x + 4, y + 4), "accent", "bench", FACE))
-                zone = (x - 8, y - 8, x + 8, y + 8)
-                hot.append(Hot("end", str(end), zone, f"An end of {two_ended.name}: drag it"))
+    for held in (line for line in long if line.id == chosen):
+        ends = _ends(held, fit)
+        items += [end for end, _ in ends]
+        hot += [zone for _, zone in ends]
     return items, hot
+
+
+def _ends(line: LevelLine | Ridge, fit: Fit) -> list[tuple[Item, Hot]]:
+    """Handles at both ends of a line in the hand."""
+    found: list[tuple[Item, Hot]] = []
+    for end, at in enumerate((line.start, line.end)):
+        x, y = fit.point(*at)
+        handle = Patch(box(x - 4, y - 4, x + 4, y + 4), "accent", "bench", FACE)
+        zone = (x - 8, y - 8, x + 8, y + 8)
+        found.append((handle, Hot("end", str(end), zone, f"An end of {line.name}: drag it")))
+    return found
 
 
 def _ridge(ridge: Ridge, ink: str, fit: Fit, *, is_used: bool) -> Iterator[Item]:
@@ -73,7 +84,9 @@ def _ridge(ridge: Ridge, ink: str, fit: Fit, *, is_used: bool) -> Iterator[Item]
     yield _named(ridge.name, (x1 + x2) / 2 + 6, (y1 + y2) / 2 - 8, ink)
 
 
-def _zone(kind: str, thing: Outlet | Overflow | Spout, fit: Fit, reach: tuple[float, float]) -> Hot:
+def _zone(
+    kind: str, thing: Outlet | Overflow | Threshold | Spout, fit: Fit, reach: tuple[float, float]
+) -> Hot:
     x, y = fit.point(*thing.at)
     zone = (x - reach[0], y - reach[1], x + reach[0], y + reach[1])
     return Hot(kind, thing.id, zone, f"{thing.name}{HAND}")
@@ -101,6 +114,15 @@ def _overflow(overflow: Overflow, ink: str, fit: Fit, fill: str) -> Iterator[Ite
     yield Patch(box(x - 8, y - 5, x + 8, y + 5), fill, ink, CUT)
     yield Line((x - 4, y, x + 4, y), ink, FACE)
     yield _named(overflow.name, x + 12, y + 16, ink)
+
+
+def _door(door: Threshold, ink: str, fit: Fit) -> Iterator[Item]:
+    """A sill: two short lines beside a gap."""
+    x, y = fit.point(*door.at)
+    yield Patch(box(x - 10, y - 4, x + 10, y + 4), "bench", ink, FACE)
+    yield Line((x - 10, y - 7, x - 10, y + 7), ink, CUT)
+    yield Line((x + 10, y - 7, x + 10, y + 7), ink, CUT)
+    yield _named(door.name, x + 14, y + 16, ink)
 
 
 def _spout(spout: Spout, ink: str, fit: Fit) -> Iterator[Item]:

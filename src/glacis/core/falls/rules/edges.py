@@ -2,21 +2,26 @@
 """Rules about parapets, their copings, and what lies on a roof for good."""
 
 from collections.abc import Iterator
+from math import ceil
 
 from msgspec.structs import replace
 
 from glacis.core.area.analysed import AnalysedArea
-from glacis.core.falls.change import change_falls
+from glacis.core.falls.change import change_falls, thing_of, with_thing
+from glacis.core.falls.found import Drained
 from glacis.core.falls.lying import lying_on
-from glacis.core.falls.rules.draining import HAIR, surface_in
+from glacis.core.falls.rules.draining import HAIR, UPSTAND, surface_in
 from glacis.core.judgement.finding import Evidence, Finding, Remedy, Rule, no_remedies
-from glacis.core.judgement.place import on_area
+from glacis.core.judgement.place import on_area, on_outlet
 from glacis.core.model.document import Project
-from glacis.core.model.falls import Parapet
+from glacis.core.model.falls import Parapet, Threshold
+from glacis.core.model.geometry import Point
 from glacis.core.units.quantities import Quantity
 
 COPING_FALL = 0.05
 """Fall of a coping at least [-]; our judgement after common practice: 3°, about 1:20."""
+STEP = 0.005
+"""Sills are set to whole steps [m]; our judgement."""
 OVERHANG = 0.03
 """Drips stand clear of both faces by at least this [m]; our judgement after common practice: 30 to 50 mm."""
 
@@ -77,6 +82,67 @@ COPING = Rule(
     "Our judgement after common practice",
     _coping,
     _mended,
+)
+
+
+def _threshold(roof: AnalysedArea) -> Iterator[Finding]:
+    found = surface_in(roof)
+    for door in found.stated.thresholds if found else ():
+        surface = found.height(door.at) if found else float("nan")
+        water = _water_at(found, door.at) if found else None
+        place = on_outlet(door.id, roof.area.id)
+        if water is not None and water > door.level:
+            yield Finding(
+                "falls.threshold", "stop", "falls", place,
+                f"With outlets blocked water rises to {{0}} and comes in over {door.name} at {{1}}.",
+                (
+                    Evidence("water", water, Quantity.THICKNESS),
+                    Evidence("sill", door.level, Quantity.THICKNESS),
+                ),
+            )  # fmt: skip
+        elif door.level - surface < UPSTAND * (1 - HAIR):
+            yield Finding(
+                "falls.threshold", "mind", "falls", place,
+                f"{door.name} lies {{0}} over the finished surface; {{1}} is wanted, or a channel with a grate.",
+                (
+                    Evidence("over the surface", door.level - surface, Quantity.THICKNESS),
+                    Evidence("wanted", UPSTAND, Quantity.THICKNESS),
+                ),
+            )  # fmt: skip
+
+
+def _water_at(found: Drained, at: Point) -> float | None:
+    """The level of water at a place in the worst case of blocked outlets [m]; None where none stands."""
+    owner, worst = found.surface.owner_at(at), found.worst
+    return None if owner is None or worst is None else worst.level(owner)
+
+
+def _raised(_project: Project, roof: AnalysedArea, finding: Finding) -> tuple[Remedy, ...]:
+    found = surface_in(roof)
+    door = thing_of(found.stated, finding.place.ids[0]) if found else None
+    if found is None or not isinstance(door, Threshold):
+        return ()
+    level = (
+        ceil(max(found.height(door.at) + UPSTAND, _water_at(found, door.at) or 0.0) / STEP) * STEP
+    )
+    higher, area = replace(door, level=level), found.area.id
+    return (
+        Remedy(
+            f"raise its sill to {level * 1000:.0f} mm above the lowest outlet",
+            lambda p: change_falls(p, area, lambda f: with_thing(f, higher)),
+        ),
+    )
+
+
+THRESHOLD = Rule(
+    "falls.threshold",
+    "Door sill too low over the roof",
+    "falls",
+    "stop",
+    "Standing water, splash and melting snow come in where a door lies low over a roof.",
+    "Our judgement after BS 6229:2018, 4.9, as recalled: 150 mm over the finished surface",
+    _threshold,
+    _raised,
 )
 
 
@@ -186,4 +252,4 @@ STORAGE = Rule(
     _shallower,
 )
 
-RULES = (COPING, BURDEN, STRESS, STORAGE)
+RULES = (COPING, THRESHOLD, BURDEN, STRESS, STORAGE)

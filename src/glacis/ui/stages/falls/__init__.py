@@ -38,7 +38,7 @@ KIND = BenchKind(
     keys=(
         BenchKey("1 to 6", "thickness, blocked outlets, rain test, boards, means, edge"),
         BenchKey("O, V, G", "place an outlet, an overflow, a gutter"),
-        BenchKey("Y, R, P", "place a valley, a ridge, a spout of an upper roof"),
+        BenchKey("Y, R, P, D", "place a valley, a ridge, a spout of an upper roof, a door"),
         BenchKey("Space, arrows", "take the next outlet or overflow and move it; with Shift by 1 cm"),
         BenchKey("Delete, Escape", "take it out; let go"),
         BenchKey("B", "the next case of blocked outlets"),

@@ -72,6 +72,7 @@ WORDS = {
     "overflow": "Press the edge where the overflow comes; Escape leaves.",
     "gutter": "Press the edge that the gutter comes along; Escape leaves.",
     "spout": "Press where an upper roof lets its water out onto this one; Escape leaves.",
+    "door": "Press the edge where a door or another low sill lies; Escape leaves.",
     "ridge": "Press one end of the ridge, then the other, each on an edge or another ridge; Escape leaves.",
     "valley": "Press one end of the valley, then the other; Escape leaves.",
 }
@@ -112,18 +113,20 @@ class FallsBench(Bench):
         self.section.setMaximumHeight(150)
         self.column.addWidget(self.section, 1)
         self._why = label(kind="second small", wrap=True)
-        self.column.addWidget(self._why)
         self.seeker = Seeker(desk)
         self.controls.addWidget(self.seeker.answers)
         self.seeker.said.connect(self.said)
         self.stepper = DrawStepper()
         self.stepper.stepped.connect(self.refresh)
+        said = tight(QHBoxLayout(), (0, 0, 0, 0), 12)
+        said.addWidget(self._why, 1)
+        said.addWidget(self.seeker)
+        self.column.addLayout(said)
         below = tight(QHBoxLayout(), (0, 0, 0, 0), 6)
         for button in self.tools.values():
             below.addWidget(button)
         below.addWidget(self.stepper)
         below.addStretch(1)
-        below.addWidget(self.seeker)
         self.column.addLayout(below)
         self.strip = FallsStrip(desk, self.hand)
         self.thing = ThingStrip(desk, self.hand)

@@ -17,6 +17,7 @@ from glacis.core.falls.change import (
     new_overflow,
     new_ridge,
     new_spout,
+    new_threshold,
     thing_of,
     things_in,
     with_end,
@@ -25,7 +26,7 @@ from glacis.core.falls.change import (
 )
 from glacis.core.falls.sources import distance
 from glacis.core.model.document import RoofArea
-from glacis.core.model.falls import Falls, LevelLine, Outlet, Overflow, Ridge
+from glacis.core.model.falls import Falls, LevelLine, Outlet, Overflow, Ridge, Threshold
 from glacis.core.model.geometry import Point
 from glacis.core.model.outlines import foot_on_outline, holds
 from glacis.report.plan import Fit
@@ -33,7 +34,7 @@ from glacis.report.scene import Hot
 from glacis.session.places import random_name
 from glacis.ui.desk import Desk
 
-Tool = Literal["", "outlet", "overflow", "gutter", "valley", "ridge", "spout"]
+Tool = Literal["", "outlet", "overflow", "gutter", "valley", "ridge", "spout", "door"]
 TOOLS: tuple[tuple[Tool, str, str, Qt.Key], ...] = (
     ("outlet", "Outlet", "Press where an outlet comes (O)", Qt.Key.Key_O),
     ("overflow", "Overflow", "Press the edge where an overflow comes (V)", Qt.Key.Key_V),
@@ -45,12 +46,15 @@ TOOLS: tuple[tuple[Tool, str, str, Qt.Key], ...] = (
         "Press both ends of a ridge, each on an edge or another ridge (R)",
         Qt.Key.Key_R,
     ),
+    ("door", "Door", "Press the edge where a door or another low sill lies (D)", Qt.Key.Key_D),
     ("spout", "Spout", "Press where an upper roof lets its water out (P)", Qt.Key.Key_P),
 )
 GRID = 0.05
 """Steps that a dragged thing moves in [m]."""
 FINE = 0.01
 """The same with Shift held [m]."""
+UPSTAND = 0.15
+"""A new door lies so much over what an overflow there would [m]."""
 FAR_FROM_EDGE = 14.0
 """An edge is pressed within so much of it [pt]."""
 STEPS = {
@@ -221,7 +225,7 @@ class FallsHand(QObject):
         if area is None:
             return
         falls = self.falls or Falls(area=area.id)
-        if self.tool in ("overflow", "gutter"):
+        if self.tool in ("overflow", "gutter", "door"):
             made = self._on_edge(falls, area, spot, fit)
         elif self.tool in ("valley", "ridge"):
             made = self._between(falls, area, spot)
@@ -239,6 +243,8 @@ class FallsHand(QObject):
             return None
         if self.tool == "gutter":
             return new_line(falls, *edge, both_sides=False)
+        if self.tool == "door":
+            return new_threshold(falls, foot, self._sill(foot) + UPSTAND)
         return new_overflow(falls, foot, self._sill(foot))
 
     def _on_roof(self, falls: Falls, area: RoofArea, spot: Point) -> Thing | None:
@@ -338,7 +344,9 @@ class FallsHand(QObject):
 
 def _lies_in_edge(thing: Thing) -> bool:
     """Whether a thing is an opening through the parapet."""
-    return isinstance(thing, Overflow) or (isinstance(thing, Outlet) and thing.mouth == "scupper")
+    return isinstance(thing, Overflow | Threshold) or (
+        isinstance(thing, Outlet) and thing.mouth == "scupper"
+    )
 
 
 def _anchor(thing: Thing, end: int | None = None) -> Point:

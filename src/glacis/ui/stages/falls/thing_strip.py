@@ -15,7 +15,7 @@ from PyQt6.QtWidgets import (
 )
 
 from glacis.core.falls.change import Thing
-from glacis.core.model.falls import Gutter, LevelLine, Outlet, Overflow, Ridge, Spout
+from glacis.core.model.falls import Gutter, LevelLine, Outlet, Overflow, Ridge, Spout, Threshold
 from glacis.core.units.quantities import Quantity
 from glacis.core.units.ranges import ranges_of
 from glacis.ui.desk import Desk
@@ -36,6 +36,7 @@ GUTTERS = (("not stated", ""), ("half round", "half-round"), ("box", "box"), ("i
 FIELDS = (
     ("raised", "Raised", "Surface there above the lowest outlet"),
     ("sill", "Sill", "Sill above the lowest outlet"),
+    ("level", "Sill", "Sill of the door above the lowest outlet"),
     ("diameter", "Diameter", "Mouth of the outlet"),
     ("width", "Width", "Width of the mouth or opening"),
     ("height", "Height", "Height of the opening, or the mouth's other side"),
@@ -73,7 +74,7 @@ class ThingStrip(QWidget):
         self._lay_out()
 
     def _make_fields(self) -> None:
-        kinds = (LevelLine, Overflow, Spout, Outlet)
+        kinds = (LevelLine, Overflow, Spout, Threshold, Outlet)
         bounds = {key: found for kind in kinds for key, found in ranges_of(kind).items()}
         self.fields: dict[str, UnitField] = {}
         for key, _word, words in FIELDS:
@@ -115,8 +116,11 @@ class ThingStrip(QWidget):
 
     def _lay_out(self) -> None:
         column = tight(QVBoxLayout(self), (0, 0, 0, 0), 6)
-        fields = {key: (word, word, self.fields[key]) for key, word, _ in FIELDS}
-        above = (("Name", "Name", self.name), *(fields[key] for key in ("raised", "sill", "flow")))
+        fields = {key: (key, word, self.fields[key]) for key, word, _ in FIELDS}
+        above = (
+            ("Name", "Name", self.name),
+            *(fields[key] for key in ("raised", "sill", "level", "flow")),
+        )
         column.addLayout(self._row(above, (self.grate, self.sides, self.remove)))
         of_gutter = [
             (f"gutter {word}", word, self.gutter_fields[key]) for key, word, _ in GUTTER_FIELDS
@@ -151,9 +155,9 @@ class ThingStrip(QWidget):
             self.name.setText(thing.name)
             self.name.setCursorPosition(0)
         shown = _shown(thing)
-        for key, word, _words in FIELDS:
+        for key, _word, _words in FIELDS:
             self.fields[key].setVisible(key in shown)
-            self._labels[word].setVisible(key in shown)
+            self._labels[key].setVisible(key in shown)
             if key in shown:
                 self.fields[key].show_value(getattr(thing, key), self._desk.system)
         outlet = thing if isinstance(thing, Outlet) else None
@@ -237,6 +241,8 @@ def _shown(thing: Thing) -> set[str]:
         return {"raised"}
     if isinstance(thing, Ridge):
         return set()
+    if isinstance(thing, Threshold):
+        return {"level"}
     if isinstance(thing, Spout):
         return {"flow"}
     if isinstance(thing, Overflow):
