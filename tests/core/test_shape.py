@@ -14,9 +14,10 @@ from glacis.core.model.document import Project, RoofArea
 from glacis.core.model.validate import check_project
 from glacis.core.shape.cuts import Saw
 from glacis.core.shape.outline import move_corner, snapped
+from glacis.core.shape.parts import SHAPE
 from glacis.core.shape.planes import plane_of
 from glacis.core.shape.shape import RoofShape, shape_of
-from support import case, free_demo
+from support import analyser, case, demo, free_demo
 
 PITCHES = [(30.0, 30.0), (45.0, 45.0), (20.0, 20.0), (60.0, 60.0), (42.0, 42.0), (30.0, 45.0),
            (45.0, 30.0), (18.0, 52.0), (35.0, 37.5), (12.0, 60.0), (55.0, 25.0), (5.0, 9.0)]  # fmt: skip
@@ -307,3 +308,12 @@ def test_an_outline_without_area_is_refused_before_it_is_opened():
     flat = replace(free_demo().areas[0], outline=((0.0, 0.0), (4.0, 0.0), (8.0, 0.0)))
     with pytest.raises(ValueRefused, match=r"outline: expected 0\.0001 m² or more"):
         check_project(replace(free_demo(), areas=(flat,)))
+
+
+def test_a_stated_parapet_stands_on_every_free_edge_of_a_level_area():
+    results = analyser().analyse(demo())
+    lengths = {
+        j.kind: j.length for j in results.value(SHAPE).junctions if j.areas == ("laboratory",)
+    }
+    # 16 by 12 m; the corridor lies lower and abuts its wall from outside.
+    assert lengths == {"parapet": pytest.approx(56.0)}

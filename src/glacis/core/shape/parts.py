@@ -20,16 +20,22 @@ class ShapeRead(Struct, frozen=True):
     footprints: tuple[Footprint, ...]
     openings: tuple[Opening, ...]
     dormers: tuple[Dormer, ...]
+    walled: frozenset[str]
 
 
 def _reads(reader: Reader, _subject: str) -> ShapeRead:
     project = reader.project
-    return ShapeRead(project.areas, project.footprints, project.openings, project.dormers)
+    walled = frozenset(falls.area for falls in project.falls if falls.parapet is not None)
+    return ShapeRead(project.areas, project.footprints, project.openings, project.dormers, walled)
+
+
+def _shape(read: ShapeRead) -> RoofShape:
+    return shape_of(read, read.walled)
 
 
 def _size(shape: RoofShape) -> int:
     return SIZE_OF_AREA * (1 + len(shape.planes))
 
 
-SHAPE = Part("shape", _reads, shape_of, _size)
+SHAPE = Part("shape", _reads, _shape, _size)
 """Planes, edges, junctions and cuts of the whole roof."""

@@ -122,9 +122,17 @@ def _things(project: StatedShape) -> tuple[ThingPlace, ...]:
     return openings + dormers
 
 
-def shape_of(project: StatedShape) -> RoofShape:
-    """The roof of a project in space, from its areas, footprints and openings."""
+def shape_of(project: StatedShape, walled: frozenset[str] = frozenset()) -> RoofShape:
+    """The roof of a project in space, from its areas, footprints and openings.
+
+    Args:
+        project: as stated.
+        walled: ids of level areas whose free edges carry a parapet.
+    """
     planes = tuple(plane_of(area) for area in project.areas)
-    edges = _as_stated(project, edges_of(planes))
+    edges = tuple(
+        replace(edge, kind="parapet") if edge.kind == "edge" and edge.area in walled else edge
+        for edge in _as_stated(project, edges_of(planes))
+    )
     junctions = (*junctions_of(edges), *_penetrations(project))
     return RoofShape(planes, edges, junctions, cuts_of(planes, edges), _things(project))
