@@ -22,7 +22,7 @@ from glacis.core.falls.integrals import spread_of
 from glacis.core.falls.level_edges import with_level_edges
 from glacis.core.falls.lying import lying_on
 from glacis.core.falls.mouths import outlet_flow, outlet_head
-from glacis.core.falls.places import best_places, with_places
+from glacis.core.falls.places import best_places, with_answer, with_places
 from glacis.core.falls.sources import PointSource, regular
 from glacis.core.falls.standing import below, water_levels
 from glacis.core.falls.surface import surface_of
@@ -487,6 +487,26 @@ def test_outlets_are_led_to_where_closed_forms_put_them():
         assert low.highest < answers.stated.highest
     settled = best_places(plan, moved, ground_of(plan.outline))
     assert all(a.volume <= first.volume + 1e-9 for a in settled.found if a.aim == "volume")
+
+
+def test_other_directions_are_offered_at_a_fall_that_keeps_valleys_as_they_were():
+    """Eight ways keep 0.924 of their fall in valleys, four 0.707: a square roof takes less volume by them."""
+    stated = Falls(area="a", fall=0.02, outlets=(outlet("o", 5.0, 5.0),))
+    ground = ground_of(SQUARE.outline)
+    other = next(a for a in best_places(SQUARE, stated, ground).found if a.directions == "eight")
+    assert other.fall == pytest.approx(0.02 * 0.70710678 / 0.92387953)
+    made = drained(SQUARE, with_answer(stated, other), ground)
+    assert isinstance(made, Drained)
+    assert made.heights.volume == pytest.approx(other.volume)
+    assert made.least_fall == pytest.approx(0.02 * 0.5**0.5)
+    # By hand over an eighth: four ways 2 s h/3, eight ways lower where walls are near, higher in corners.
+    assert (
+        other.volume
+        < drained(SQUARE, stated, ground).heights.volume
+        == pytest.approx(0.02 * 1000 / 3)
+    )
+    valley = Falls(area="a", along=0.01, outlets=stated.outlets)
+    assert {a.directions for a in best_places(SQUARE, valley, ground).found} <= {"four"}
 
 
 def test_gutters_and_pipes_by_hand():

@@ -19,12 +19,12 @@ from shapely.geometry import Polygon
 from glacis.core.errors import GlacisError
 from glacis.core.falls.ground import Ground
 from glacis.core.falls.integrals import spread_of
-from glacis.core.falls.plan import sources_of
+from glacis.core.falls.plan import gauge_of, sources_of
 from glacis.core.falls.sources import Point, PointSource
 from glacis.core.falls.surface import Surface, shape_area, surface_of
 from glacis.core.graph.part import Progress, unwatched
 from glacis.core.model.document import RoofArea
-from glacis.core.model.falls import Falls
+from glacis.core.model.falls import Directions, Falls
 
 Aim = Literal["volume", "height"]
 CLEAR = 0.5
@@ -33,10 +33,14 @@ FIRST_STEP, LAST_STEP = 2.0, 0.05
 """Steps that outlets are moved in [m]; our judgement: from across a bay to a hand's breadth."""
 STARTS = 6
 """Starts beside the stated one; our judgement: more hardly find better in our trials."""
+STARTS_OF_SCHEMES = 3
+"""Starts tried with other directions of the facets; our judgement."""
+SCHEMES: tuple[Directions, ...] = ("four", "eight")
+"""Directions that are tried besides the stated ones; our judgement: what boards are made for."""
 MOST_TURNS = 60
 """Of the descent from one start; our judgement, twice what was needed in trials."""
 SHOWN = 4
-"""Answers at most; our judgement: a list that is read to its end."""
+"""Answers at most, besides one with other directions; our judgement: a list that is read to its end."""
 GRID = 0.05
 """Answers are told in steps of this [m]; our judgement: nobody drills a deck closer."""
 
@@ -49,12 +53,16 @@ class Answer(Struct, frozen=True):
         places: of the outlets, in their order, in plan [m].
         volume: under the surface, above the lowest outlet [m³].
         highest: place of the surface above the lowest outlet [m].
+        directions: that facets face.
+        fall: of every facet [-], so that no path of water falls less than it did.
     """
 
     aim: Aim
     places: tuple[Point, ...]
     volume: float
     highest: float
+    directions: Directions
+    fall: float
 
 
 class Answers(Struct, frozen=True):
@@ -82,21 +90,47 @@ def best_places(
     first = _measured(area, falls, ground, stated)
     starts = [stated, *_starts(zone, len(stated))]
     aims: tuple[Aim, ...] = ("volume", "height")
+    runs = [(falls, aim, start) for aim, start in product(aims, starts)]
+    runs += [
+        (scheme, "volume", start)
+        for scheme in _schemes(area, falls)
+        for start in starts[:STARTS_OF_SCHEMES]
+    ]
     found: list[Answer] = []
-    runs = list(product(aims, starts))
-    for number, (aim, start) in enumerate(runs):
+    for number, (scheme, aim, start) in enumerate(runs):
         progress(number / len(runs), f"start {number + 1} of {len(runs)}")
-        answer = _descended(area, falls, ground, zone, start, aim)
+        answer = _descended(area, scheme, ground, zone, start, aim)
         if answer is not None and _worth(answer) < _worth(_as(first, aim)) - 1e-6:
             found.append(replace(answer, places=_nearest_first(falls, answer.places)))
     found.sort(key=lambda a: (a.aim != "volume", _worth(a)))
-    return Answers(first, _distinct(found))
+    return Answers(first, _distinct(found, falls.directions))
+
+
+def _schemes(area: RoofArea, falls: Falls) -> list[Falls]:
+    """Other directions of the facets, their fall such that no path of water falls less than it did."""
+    if falls.along or falls.edges != "free" or any(line.cricket for line in falls.lines):
+        return []
+    least = gauge_of(falls, area).least_fall
+    found = []
+    for directions in SCHEMES:
+        if directions != falls.directions:
+            other = replace(falls, directions=directions)
+            fall = falls.fall * least / gauge_of(other, area).least_fall
+            found.append(replace(other, fall=fall))
+    return found
 
 
 def with_places(falls: Falls, places: tuple[Point, ...]) -> Falls:
     """The falls with their outlets moved."""
     moved = tuple(replace(outlet, at=at) for outlet, at in zip(falls.outlets, places, strict=True))
     return replace(falls, outlets=moved)
+
+
+def with_answer(falls: Falls, answer: Answer) -> Falls:
+    """The falls as an answer has them."""
+    return replace(
+        with_places(falls, answer.places), directions=answer.directions, fall=answer.fall
+    )
 
 
 def _nearest_first(falls: Falls, places: tuple[Point, ...]) -> tuple[Point, ...]:
@@ -121,17 +155,21 @@ def _worth(answer: Answer) -> float:
     return answer.volume if answer.aim == "volume" else answer.highest
 
 
-def _distinct(found: list[Answer]) -> tuple[Answer, ...]:
+def _distinct(found: list[Answer], stated: Directions) -> tuple[Answer, ...]:
+    """The best of each aim, the best of other directions between them."""
     kept: list[Answer] = []
     for answer in found:
         same = any(
-            other.aim == answer.aim and abs(_worth(other) - _worth(answer)) < 1e-3 * _worth(other)
+            (other.aim, other.directions) == (answer.aim, answer.directions)
+            and abs(_worth(other) - _worth(answer)) < 1e-3 * _worth(other)
             for other in kept
         )
         if not same:
             kept.append(answer)
-    by_aim = [[a for a in kept if a.aim == aim][: SHOWN // 2] for aim in ("volume", "height")]
-    return (*by_aim[0], *by_aim[1])
+    plain = [a for a in kept if a.directions == stated]
+    by_aim = [[a for a in plain if a.aim == aim][: SHOWN // 2] for aim in ("volume", "height")]
+    others = [a for a in kept if a.directions != stated][:1]
+    return (*by_aim[0], *others, *by_aim[1])
 
 
 def _zone(ground: Ground) -> Polygon:
@@ -173,13 +211,13 @@ def _into(zone: Polygon, at: Point) -> Point:
 
 def _measured(area: RoofArea, falls: Falls, ground: Ground, places: tuple[Point, ...]) -> Answer:
     surface = surface_of(ground, sources_of(with_places(falls, places), area))
-    return _answer(surface, places)
+    return _answer(surface, places, falls)
 
 
-def _answer(surface: Surface, places: tuple[Point, ...]) -> Answer:
+def _answer(surface: Surface, places: tuple[Point, ...], falls: Falls) -> Answer:
     lowest = min(source.level for source in surface.sources)
     spread = spread_of(surface.cells, (0.0, 0.0, lowest))
-    return Answer("volume", places, spread.volume, spread.most)
+    return Answer("volume", places, spread.volume, spread.most, falls.directions, falls.fall)
 
 
 def _descended(
@@ -191,7 +229,7 @@ def _descended(
         surface = surface_of(ground, sources_of(with_places(falls, places), area))
     except GlacisError:
         return None
-    best = _as(_answer(surface, places), aim)
+    best = _as(_answer(surface, places, falls), aim)
     for _ in range(MOST_TURNS):
         if step < LAST_STEP:
             break
@@ -206,7 +244,7 @@ def _descended(
         except GlacisError:
             step /= 2
             continue
-        answer = _as(_answer(other, tried), aim)
+        answer = _as(_answer(other, tried, falls), aim)
         if _worth(answer) < _worth(best) - 1e-9:
             best, places, surface = answer, tried, other
         else:

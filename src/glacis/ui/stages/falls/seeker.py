@@ -6,9 +6,10 @@ from typing import TYPE_CHECKING
 from PyQt6.QtCore import pyqtSignal
 from PyQt6.QtWidgets import QHBoxLayout, QPushButton, QWidget
 
-from glacis.core.falls.change import change_falls
+from glacis.core.falls.change import change_falls, falls_in
 from glacis.core.falls.parts import PLACES
 from glacis.core.graph.part import Failed, Ready
+from glacis.core.model.falls import Falls
 from glacis.core.units.format import with_unit
 from glacis.core.units.quantities import Quantity
 from glacis.ui.desk import Desk
@@ -36,7 +37,7 @@ class Seeker(QWidget):
         self.answers.setFixedWidth(130)
         lines = self.answers.view()
         if lines is not None:
-            lines.setMinimumWidth(260)
+            lines.setMinimumWidth(340)
         self.answers.activated.connect(self._take)
         row = tight(QHBoxLayout(self), (0, 0, 0, 0), 6)
         row.addWidget(self.button)
@@ -44,6 +45,10 @@ class Seeker(QWidget):
     @property
     def _area(self) -> str:
         return self._desk.area.roof.area.id if self._desk.area else ""
+
+    @property
+    def _stated(self) -> Falls | None:
+        return falls_in(self._desk.project, self._area)
 
     def _begin(self) -> None:
         self._seeking, self._found = self._area, None
@@ -83,15 +88,18 @@ class Seeker(QWidget):
     def _words(self, aim: str, answer: "Answer") -> str:
         system = self._desk.system
         volume = with_unit(answer.volume, Quantity.VOLUME, system)
+        if (falls := self._stated) is not None and answer.directions != falls.directions:
+            ways = "4 ways" if answer.directions == "four" else "8 ways"
+            aim = f"{aim}, {ways} at {with_unit(answer.fall, Quantity.FALL, system)}"
         return f"{aim}: {volume}, {with_unit(answer.highest, Quantity.THICKNESS, system)}"
 
     def _take(self, index: int) -> None:
         if self._found is None:
             return
-        from glacis.core.falls.places import with_places
+        from glacis.core.falls.places import with_answer
 
         area, found = self._found
-        places = (found.stated, *found.found)[index].places
+        answer = (found.stated, *found.found)[index]
         self._desk.act(
-            "Move outlets", lambda p: change_falls(p, area, lambda f: with_places(f, places))
+            "Move outlets", lambda p: change_falls(p, area, lambda f: with_answer(f, answer))
         )
