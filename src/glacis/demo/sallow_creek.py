@@ -1,6 +1,8 @@
 # SPDX-License-Identifier: GPL-3.0-or-later
 """Sallow Creek Seed Barn: a gabled barn and its lean-to on an invented plain, in US customary units."""
 
+from math import radians, tan
+
 from msgspec.structs import replace
 
 from glacis.core.model.document import (
@@ -14,6 +16,7 @@ from glacis.core.model.document import (
     Targets,
     Zone,
 )
+from glacis.core.model.falls import Falls, Gutter, LevelLine
 from glacis.core.model.geometry import Footprint, FootprintEdge, Loop, Opening, RimKind
 from glacis.core.model.layers import AirLayer, Framing, MembraneLayer, SolidLayer
 from glacis.core.shape.change import settle
@@ -117,6 +120,22 @@ OPENINGS = (
 )  # fmt: skip
 
 
+LEAN_FALLS = Falls(
+    area="lean-south",
+    means="foam",
+    fall=tan(radians(LEAN_PITCH)),
+    lines=(
+        LevelLine(
+            id="gutter-1", name="South gutter", start=(12 * FOOT, -15 * FOOT), end=(52 * FOOT, -15 * FOOT),
+            gutter=Gutter(kind="box", width=5 * INCH, depth=5 * INCH, pipes=2, pipe=3 * INCH),
+        ),
+    ),
+    rain=100.0,
+    from_above=2.0,
+)  # fmt: skip
+"""The deck falls itself; the foam makes the cricket behind the condenser. The barn's south slope drips on it."""
+
+
 def _renamed(area: RoofArea) -> RoofArea:
     name = f"{area.grown.source}-{area.grown.edge}" if area.grown else area.id
     return replace(area, id=name, name=NAMES[name])
@@ -152,4 +171,4 @@ def sallow_creek(site: Site) -> Project:
     project = regrow(project, "barn", ("barn-panels", "barn"))
     project = regrow(project, "lean", ("lean-foam", "store"))
     areas = tuple(_renamed(area) for area in project.areas)
-    return settle(replace(project, areas=areas, openings=OPENINGS))
+    return settle(replace(project, areas=areas, openings=OPENINGS, falls=(LEAN_FALLS,)))

@@ -311,8 +311,9 @@ def figure_rows(view: FallsView) -> Iterator[tuple[str, str, str]]:
         if drain.head is not None:
             yield ("  rain, head", f"{rain} · {show(drain.head, t)}", "plain")
         elif drain.capacity is not None:
+            flow = number(drain.flow, Quantity.WATER_FLOW, system)
             carried = show(drain.capacity, Quantity.WATER_FLOW)
-            yield ("  rain, carries", f"{rain} · {carried}", "plain")
+            yield ("  carries", f"{flow} of {carried}", "plain")
         else:
             yield ("  rain", rain, "plain")
 
