@@ -580,3 +580,50 @@ def test_sheet_metal_for_a_parapet_by_hand():
     assert coping_rise(parapet) == pytest.approx(0.019)
     hole = Overflow(id="v", name="v", at=(0.0, 0.0), width=0.4, height=0.12)
     assert pan_girth(parapet, hole) == pytest.approx((0.4 + 0.24 + 0.2, 0.3 + 0.2))
+
+
+def test_a_gutter_within_the_roof_is_level_from_lip_to_lip_by_hand():
+    """24 x 10 m, a gutter 0.6 m wide wall to wall at y = 5: both halves fall 4.7 m to their lips."""
+    gutter = LevelLine(
+        id="g", name="Inner gutter", start=(0.0, 5.0), end=(24.0, 5.0), both_sides=True,
+        gutter=Gutter(kind="inner", width=0.6, depth=0.2),
+    )  # fmt: skip
+    roof = found(RECTANGLE, fall=0.02, lines=(gutter,))
+    assert [roof.height((7.0, y)) for y in (5.0, 4.8, 5.3, 6.3, 10.0)] == pytest.approx(
+        [0.0, 0.0, 0.0, 0.02, 0.02 * 4.7]
+    )
+    assert roof.heights.area == pytest.approx(240.0)
+    assert roof.heights.volume == pytest.approx(2 * 24 * 0.02 * 4.7**2 / 2)
+    assert roof.highest == pytest.approx(0.094)
+    assert roof.least_fall == pytest.approx(0.02)
+    assert (roof.drains[0].dry, roof.drains[0].catchment) == (0.0, pytest.approx(240.0))
+    assert roof.facets.step < 1e-9
+    # An outlet lower than the lips keeps its own surface, and the gutter ends short of the wall.
+    low = outlet("o", 20.0, 2.0)
+    short = replace(gutter, start=(2.0, 5.0), end=(12.0, 5.0), raised=0.05)
+    mixed = found(RECTANGLE, fall=0.02, lines=(short,), outlets=(low,))
+    assert mixed.height((20.0, 2.0)) == pytest.approx(0.0)
+    assert mixed.height((6.0, 5.2)) == pytest.approx(0.05)
+    assert mixed.facets.step < 1e-9
+    assert mixed.heights.area == pytest.approx(240.0)
+
+
+def test_a_longer_cricket_behind_a_kerb_by_hand():
+    """A kerb 2 m wide on a plane of 2 %: natural crest 20 mm over its face, at 2 to 1 40 mm and 2 m uphill."""
+    kerb = (((4.0, 4.0), (6.0, 4.0), (6.0, 5.0), (4.0, 5.0)),)
+    gutter = LevelLine(id="g", name="g", start=(0.0, 0.0), end=(10.0, 0.0))
+    made = [
+        drained(SQUARE, Falls(area="a", fall=0.02, lines=(gutter,), kerb_cricket=w), ground_of(SQUARE.outline, kerb))
+        for w in (1.0, 2.0)
+    ]  # fmt: skip
+    plain, long = made
+    assert plain.height((5.0, 5.0)) == pytest.approx(0.10 + 0.02)
+    assert long.height((5.0, 5.0)) == pytest.approx(0.10 + 0.04)
+    # Its ridge runs level to where the field is as high, 2 m uphill; beyond, nothing has changed.
+    assert long.height((5.0, 6.9)) == pytest.approx(0.14)
+    assert long.height((5.0, 7.5)) == pytest.approx(plain.height((5.0, 7.5)))
+    assert long.height((3.0, 4.5)) == pytest.approx(plain.height((3.0, 4.5)))
+    assert long.facets.step < 1e-9
+    # Valleys fall s sin φ: 0.707 and 0.894 of 2 %.
+    assert plain.least_fall == pytest.approx(0.02 * 0.5**0.5)
+    assert long.least_fall == pytest.approx(0.02 * 2 / 5**0.5)

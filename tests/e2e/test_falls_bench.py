@@ -306,6 +306,10 @@ def test_crickets_and_level_edges_are_chosen_where_they_belong(window, bench):
     assert falls_in(window.desk.project, "laboratory").lines == ()
     bench.strip.edges.setCurrentIndex(1)
     bench.strip.edges.activated.emit(1)
+    # A longer cricket at the kerb changes nothing where its face lies in two facets or falls differ.
+    bench.strip.kerbs.setCurrentIndex(2)
+    bench.strip.kerbs.activated.emit(2)
+    assert falls_in(window.desk.project, "laboratory").kerb_cricket == 2.0
     # A kerb stands in a catchment: its water goes round it from part to part.
     assert min(f.fall for f in found(window).facets.facets) >= (1 - 1e-9) / 60
     top = found(window).highest

@@ -12,8 +12,7 @@ import numpy as np
 from msgspec import Struct
 
 from glacis.core.errors import ValueRefused
-from glacis.core.falls.engine.cells import CORNERS, FIGURES, LINES, sides_into
-from glacis.core.falls.engine.envelope import let_piece_in
+from glacis.core.falls.raising import raised
 from glacis.core.falls.sources import Point
 from glacis.core.falls.surface import Cells
 from glacis.core.model.falls import CricketRule
@@ -53,17 +52,14 @@ class HalfCricket(Struct, frozen=True):
         return self.along * self.length
 
     @property
-    def row(self) -> np.ndarray:
-        """Its plane, turned upside down, as a cell carries it."""
+    def plane(self) -> tuple[float, float, float]:
+        """Its plane z = a·x + b·y + c [m]."""
         (x, y), length = self.outlet, self.length
         ux, uy = (self.crest[0] - x) / length, (self.crest[1] - y) / length
         nx, ny = (-uy, ux) if self.left else (uy, -ux)
         across = self.fall - self.along / self.width
         a, b = self.along * ux + across * nx, self.along * uy + across * ny
-        row = np.zeros(FIGURES)
-        row[:3] = -a, -b, -(self.level - a * x - b * y)
-        row[-1] = self.owner
-        return row
+        return a, b, self.level - a * x - b * y
 
     @property
     def shape(self) -> np.ndarray:
@@ -109,30 +105,5 @@ def valley_fall(fall: float, width: float) -> float:
 
 
 def with_crickets(cells: Cells, halves: tuple[HalfCricket, ...]) -> Cells:
-    """The cells raised by crickets where those are higher: the lowest of both, upside down."""
-    count, room = len(cells.counts), len(cells.counts) + 64
-    spare = np.empty((LINES, CORNERS, 2))
-    while True:
-        shapes, counts = np.zeros((room, CORNERS, 2)), np.zeros(room, dtype=np.int64)
-        rows = np.zeros((room, FIGURES))
-        shapes[:count, : cells.shapes.shape[1]] = cells.shapes
-        counts[:count] = cells.counts
-        rows[:count, :3] = -cells.planes
-        rows[:count, -2], rows[:count, -1] = cells.origins, cells.owners
-        used = count
-        for half in halves:
-            lines = np.empty((LINES, 3))
-            sides = sides_into(half.shape, 4, lines, 0)
-            row = half.row
-            row[-2] = -1.0
-            used = let_piece_in(shapes, counts, rows, 0, used, lines, sides, row, spare)
-            if used < 0:
-                break
-        if used >= 0:
-            break
-        room *= 2
-    numbers = rows[:used, -2:].astype(np.int64)
-    width = counts[:used].max()
-    return Cells(
-        shapes[:used, :width].copy(), counts[:used], -rows[:used, :3], numbers[:, 0], numbers[:, 1]
-    )
+    """The cells raised by crickets where those are higher."""
+    return raised(cells, tuple((half.shape, half.plane, half.owner) for half in halves))

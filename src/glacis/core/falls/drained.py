@@ -11,14 +11,16 @@ from glacis.core.errors import GlacisError
 from glacis.core.falls.crickets import HalfCricket, fall_along, with_crickets
 from glacis.core.falls.drawn_ridges import RidgesAskew, with_ridges
 from glacis.core.falls.engine.sights import is_clear
-from glacis.core.falls.facets import Facets, Line, facets_of
+from glacis.core.falls.facets import Facet, Facets, Line, facets_of
 from glacis.core.falls.found import Drain, Drained, Escape, Undrained
 from glacis.core.falls.ground import Ground
 from glacis.core.falls.integrals import Spread, spread_of
+from glacis.core.falls.kerb_crickets import kerb_halves
 from glacis.core.falls.level_edges import NotSeenWhole, with_level_edges
 from glacis.core.falls.mouths import line_flows, outlet_flow, outlet_head, outlet_pipe
 from glacis.core.falls.origins import Origin, PlaceRefused
 from glacis.core.falls.plan import deck_of, runs_of, sources_of
+from glacis.core.falls.raising import with_troughs
 from glacis.core.falls.sources import LineSource, Source
 from glacis.core.falls.standing import Spill, Standing, passes_of, standing
 from glacis.core.falls.surface import Surface, Unreached, surface_of
@@ -78,12 +80,13 @@ def _drained(area: RoofArea, falls: Falls, ground: Ground) -> Drained:
 
 def _surface(area: RoofArea, falls: Falls, ground: Ground) -> Surface:
     """The surface of the stated scheme: crickets and level edges on what the sources make."""
-    surface = surface_of(ground, sources_of(falls, area))
+    bare = surface_of(ground, sources_of(falls, area))
+    surface = replace(bare, cells=with_troughs(bare.cells, bare.sources))
     if falls.edges == "level":
         return with_level_edges(surface, falls.fall)
     if falls.edges == "drawn":
         return with_ridges(surface, ground, falls.ridges, falls.fall)
-    halves = tuple(_halves(falls, surface))
+    halves = (*_halves(falls, surface), *kerb_halves(surface, ground, falls.kerb_cricket))
     return replace(surface, cells=with_crickets(surface.cells, halves)) if halves else surface
 
 
@@ -182,12 +185,18 @@ def _cases(
 
 def _least_fall(surface: Surface, facets: Facets) -> float:
     """The least fall of facets, of valleys, and along walls that water runs to."""
-    falls = [facet.fall for facet in facets.facets]
+    falls = [facet.fall for facet in facets.facets if not _is_trough(facet, surface.sources)]
     for line in (*facets.creases, *facets.walls):
         if line.kind in ("ridge", "parting") or _is_gutter(line, surface.sources):
             continue
         falls.append(line.fall)
     return min(falls)
+
+
+def _is_trough(facet: Facet, sources: tuple[Source, ...]) -> bool:
+    """Whether a facet is a gutter's level trough."""
+    source = sources[facet.owner]
+    return isinstance(source, LineSource) and source.trough > 0 and facet.fall < LEVEL
 
 
 def _is_gutter(line: Line, sources: tuple[Source, ...]) -> bool:

@@ -77,7 +77,7 @@ def origins_of(ground: Ground, sources: tuple[Source, ...]) -> tuple[Origin, ...
         for at in (source.start, source.end):
             points.append(_point(ground, number, source, at))
         cone = points[-1].cone
-        lines.append(Origin(source.start, source.level, number, source.gauge, cone, half, source))
+        lines.append(Origin(source.start, source.foot, number, source.gauge, cone, half, source))
     corners = _corners(ground, points, lines)
     return (*points, *corners, *lines)
 
@@ -89,7 +89,8 @@ def _point(ground: Ground, number: int, source: Source, at: Point) -> Origin:
     one_sided = isinstance(source, LineSource) and not source.both_sides
     half = way(source.start, source.end) if one_sided else (0.0, 0.0)  # type: ignore[union-attr]
     cone = tuple(float(x) for x in touched(ground, at))
-    return Origin(at, source.level, number, source.gauge, cone, half)
+    level = source.foot if isinstance(source, LineSource) else source.level
+    return Origin(at, level, number, source.gauge, cone, half)
 
 
 def _corners(ground: Ground, points: list[Origin], lines: list[Origin]) -> list[Origin]:
@@ -132,6 +133,6 @@ def _reach_from_line(
         on, off = ux * (x - x0) + uy * (y - y0), ux * (y - y0) - uy * (x - x0)
         if not 0 <= on <= length or (off < -NEAR and not line.both_sides):
             continue
-        level = line.level + line.fall * abs(off)
+        level = line.foot + line.fall * abs(off)
         if level < levels[k] and is_clear(x0 + on * ux, y0 + on * uy, x, y, ground.walls):
             levels[k], owners[k] = level, origin.source

@@ -114,9 +114,23 @@ def sources_of(falls: Falls, area: RoofArea) -> tuple[Source, ...]:
     for line in falls.lines:
         if not line.cricket:
             found.append(
-                LineSource(line.id, line.start, line.end, line.raised, falls.fall, line.both_sides)
+                LineSource(
+                    line.id,
+                    line.start,
+                    line.end,
+                    line.raised,
+                    falls.fall,
+                    line.both_sides,
+                    _trough(line, falls.fall),
+                )
             )
     return tuple(found)
+
+
+def _trough(line: LevelLine, fall: float) -> float:
+    """How much a gutter within the roof saves the surface from its lips to its middle [m]."""
+    inner = line.gutter is not None and line.gutter.kind == "inner" and line.both_sides
+    return fall * line.gutter.width / 2 if inner and line.gutter is not None else 0.0
 
 
 class Run(Struct, frozen=True):

@@ -107,6 +107,7 @@ class LineSource(Struct, frozen=True):
         level: of the finished surface along it [m].
         fall: of the surface that rises from it [-].
         both_sides: whether it takes water from both sides, or from its left alone.
+        trough: how much the surface would fall from the lips of a gutter to its middle [m]; 0 for a line.
     """
 
     id: str
@@ -115,6 +116,12 @@ class LineSource(Struct, frozen=True):
     level: float
     fall: float
     both_sides: bool = False
+    trough: float = 0.0
+
+    @property
+    def foot(self) -> float:
+        """The level that the surface would reach in its middle [m]."""
+        return self.level - self.trough
 
     @property
     def gauge(self) -> Gauge:

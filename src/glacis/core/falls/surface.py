@@ -232,8 +232,10 @@ def _dry(cells: Cells, source: Source) -> float:
     """How much a source lies above the surface [m]: a line, at the best of its ends and middle."""
     if isinstance(source, PointSource):
         places = [source.at]
+        level = source.level
     else:
         (ax, ay), (bx, by) = source.start, source.end
         places = [source.start, ((ax + bx) / 2, (ay + by) / 2), source.end]
-    above = min(source.level - level_in(cells, at) for at in places)
+        level = source.foot
+    above = min(level - level_in(cells, at) for at in places)
     return above if above > DRY else 0.0

@@ -247,6 +247,8 @@ class Falls(Node, frozen=True, kw_only=True):
         thresholds: doors onto the roof.
         spouts: where upper roofs let their water out onto this one.
         kerb_gap: kerbs closer than this are one to water [m].
+        kerb_cricket: how far crickets stand uphill of kerbs, over half their width [-]; 1 for what falls
+            round a kerb make by themselves.
         upstand: top of the upstands above the lowest outlet [m]; 0 where nobody stated it.
         rain: intensity [mm/h].
         risk: what a flood here would harm.
@@ -278,6 +280,7 @@ class Falls(Node, frozen=True, kw_only=True):
     thresholds: tuple[Threshold, ...] = ()
     spouts: tuple[Spout, ...] = ()
     kerb_gap: Annotated[float, Range("gap between kerbs", Quantity.THICKNESS, 0.0, 2.0)] = 0.15
+    kerb_cricket: Annotated[float, Range("crickets at kerbs", None, 1.0, 3.0)] = 1.0
     upstand: Annotated[float, Range("top of the upstands", Quantity.THICKNESS, 0.0, 5.0)] = 0.0
     rain: Annotated[float, Range("rain", Quantity.RAIN_RATE, 1.0, 1000.0)] = 75.0
     risk: Risk = "eaves"

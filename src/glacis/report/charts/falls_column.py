@@ -20,7 +20,8 @@ def column(rows: Iterable[Row], size: Size) -> Iterator[Item]:
     heads = sum(weight == "head" for _, _, weight in listed)
     step = max(14.0, min(18.0, (size[1] - 30 - 6 * heads) / max(1, len(listed))))
     for name, figure, weight in listed:
-        if y > size[1] - 8:
+        # A head without what it heads is no use.
+        if y > size[1] - 8 - (step if weight == "head" else 0):
             break
         if weight == "head":
             y += 6

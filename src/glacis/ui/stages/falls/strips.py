@@ -29,6 +29,7 @@ BOARD_FIELDS = (
     ("first", "Thin end of the first board", Quantity.THICKNESS),
     ("kerf", "Kerf of the saw", Quantity.THICKNESS),
 )
+KERBS = (("as falls go", 1.0), ("1.5 to 1", 1.5), ("2 to 1", 2.0), ("3 to 1", 3.0))
 BONDS = (("none", 0.0), ("1/4", 0.25), ("1/3", 1 / 3), ("1/2", 0.5))
 MEANS = (
     ("boards", "tapered"), ("screed", "screed"), ("foam", "foam"), ("structure", "structure"),
@@ -105,6 +106,8 @@ class FallsStrip(QWidget):
             "Layer that makes the falls: the outermost insulation, or one named", ()
         )
         self.risk = chooser("What a flood would harm", RISKS)
+        self.kerbs = chooser("Crickets uphill of kerbs: length over half their width", KERBS)
+        self.kerbs.activated.connect(lambda _k: self._act(kerb_cricket=self.kerbs.currentData()))
         self.boxes = {
             "means": self.means,
             "directions": self.directions,
@@ -121,7 +124,7 @@ class FallsStrip(QWidget):
         self._add_page(
             (("Made by", self.means), ("Layer", self.layer), ("Faces", self.directions)),
             (("Fall", f["fall"]), ("Along", f["along"]), ("Turn", f["turn"])),
-            (("Edges", self.edges), ("Gap", f["kerb_gap"])),
+            (("Edges", self.edges), ("Gap", f["kerb_gap"]), ("Kerbs", self.kerbs)),
         )
         self._add_page(
             (("Rain", f["rain"]), ("Place", self.risk), ("Walls", f["wall_above"])),
@@ -166,6 +169,7 @@ class FallsStrip(QWidget):
             field.show_value(getattr(falls.boards, key), self._desk.system)
         self.edge.refresh()
         self.tapers.setCurrentIndex(self.tapers.findData(falls.boards.tapers))
+        self.kerbs.setCurrentIndex(nearest(self.kerbs, falls.kerb_cricket))
         self.bond.setCurrentIndex(nearest(self.bond, falls.boards.bond))
         self._fill_layers()
         for key, box in self.boxes.items():
