@@ -5,7 +5,15 @@ import pytest
 from msgspec.structs import replace
 
 from glacis.core.errors import GlacisError, ValueRefused
-from glacis.core.judgement.decisions import accept, decision_on, reopen
+from glacis.core.judgement.decisions import (
+    accept,
+    accepted_by,
+    decision_on,
+    reopen,
+    wording,
+)
+from glacis.core.judgement.finding import Evidence, Finding
+from glacis.core.judgement.place import on_area
 from glacis.core.model.adding import NewArea, add_area
 from glacis.core.model.document import Decision, Project
 from glacis.core.model.edit import set_thickness
@@ -18,6 +26,7 @@ from glacis.core.model.variants import (
     rename_variant,
     variants_of,
 )
+from glacis.core.units.quantities import Quantity
 from support import analyser, demo, roof_project
 
 BETWEEN = next(x.thickness for x in demo().assemblies[0].layers if x.id == "between")
@@ -56,6 +65,67 @@ def test_a_decision_no_longer_fits_when_the_roof_changes():
     assert decision_on(worse.decisions, again).who == "R. Vane"
     undone = set_thickness(worse, "hall-slate", "between", BETWEEN)
     assert analyser().analyse(undone).decision(found) is not None
+
+
+def lying(figure: float, severity: str = "mind", template: str = "Slate lies {0} low.") -> Finding:
+    figures = (Evidence("low by", figure, Quantity.THICKNESS),)
+    return Finding("r", severity, "heat", on_area("a"), template, figures)
+
+
+@pytest.mark.parametrize(
+    ("figure", "severity", "template", "is_open"),
+    [
+        (0.927, "mind", "Slate lies {0} low.", False),
+        (0.928, "mind", "Slate lies {0} low.", False),
+        (0.2, "note", "Slate lies {0} low.", False),
+        (1.019, "mind", "Slate lies {0} low.", False),
+        (1.021, "mind", "Slate lies {0} low.", True),
+        (0.927, "stop", "Slate lies {0} low.", True),
+        (0.927, "mind", "Tiles lie {0} low.", True),
+    ],
+)
+def test_an_accepted_finding_opens_when_it_gets_worse_not_when_it_changes(
+    figure, severity, template, is_open
+):
+    """Accepted as a mind at 0.927: a tenth more may come, no graver word, no other thing."""
+    decision = accept(demo(), lying(0.927), WHO).decisions[-1]
+    now = lying(figure, severity, template)
+    assert (accepted_by((decision,), now) is None) == is_open
+
+
+def test_what_is_wanted_is_what_a_figure_is_bad_by():
+    """A fall of 1 % where 2 % is wanted is 1 % short; 0.8 % is 1.2 % short, more than a tenth worse."""
+
+    def fall(value: float) -> Finding:
+        figures = (Evidence("fall", value, Quantity.FALL), Evidence("wanted", 0.02, Quantity.FALL))
+        return Finding("r", "mind", "falls", on_area("a"), "It falls {0}.", figures)
+
+    decision = accept(demo(), fall(0.01), WHO).decisions[-1]
+    assert decision.figures == pytest.approx((0.01,))
+    for value, is_open in ((0.0095, False), (0.008, True), (0.015, False)):
+        assert (accepted_by((decision,), fall(value)) is None) == is_open
+
+
+def test_planting_that_is_made_deep_opens_again():
+    from core.test_rules import TRIPS
+
+    project = TRIPS["structure.planting-load"]
+    (found,) = (
+        f for f in analyser().analyse(project).findings if f.rule == "structure.planting-load"
+    )
+    accepted = accept(project, found, WHO)
+    deep = set_thickness(accepted, project.assemblies[0].id, found.layers[0], 0.5)
+    results = analyser().analyse(deep)
+    (again,) = (f for f in results.findings if f.rule == "structure.planting-load")
+    assert results.decision(again) is None
+
+
+def test_decisions_of_older_files_hold_by_their_words():
+    found = finding_of(demo(), "heat.target", "hall-south")
+    made = accept(demo(), found, WHO).decisions[-1]
+    older = replace(made, fits=wording(found), severity="", figures=())
+    assert accepted_by((older,), found) is older
+    assert accepted_by((replace(older, fits="something else"),), found) is None
 
 
 def test_a_decision_needs_a_name_and_a_reason():

@@ -19,7 +19,8 @@ from PyQt6.QtWidgets import (
 
 from glacis.core.analysis.results import AreaResult
 from glacis.core.judgement.decisions import accept, decision_on, reopen
-from glacis.core.judgement.finding import SEVERITIES, Finding, Remedy
+from glacis.core.judgement.finding import SEVERITIES, Finding
+from glacis.core.judgement.trials import Trial
 from glacis.core.model.document import Decision, Project
 from glacis.core.units.format import spoken, with_unit
 from glacis.ui.accept_form import AcceptForm
@@ -62,23 +63,26 @@ def grouped(findings: tuple[Finding, ...], first: str) -> list[Group]:
 
 
 class Effect(QFrame):
-    """One remedy: its name, what it would change, and the button that does it."""
+    """One remedy: its name, what it would change and bring, and the button that does it."""
 
     apply_wanted = pyqtSignal()
 
-    def __init__(self, desk: Desk, remedy: Remedy, area: AreaResult, finding: Finding) -> None:
+    def __init__(self, desk: Desk, tried: Trial, area: AreaResult) -> None:
         super().__init__()
         column = tight(QVBoxLayout(self), (0, 6, 0, 2), 2)
-        self.button = WrappedButton(remedy.title)
+        self.button = WrappedButton(tried.remedy.title)
         self.button.setToolTip("Apply this remedy; one undo takes it back (Ctrl+Z)")
         self.button.clicked.connect(self.apply_wanted.emit)
         column.addWidget(self.button)
-        results = desk.consider(remedy.change)
+        results = desk.consider(tried.remedy.change)
         after = results.area(area.roof.area.id)
         column.addLayout(effect_grid(desk, area, after))
-        if finding.place.kind not in ("area", "layer"):
-            left = finding.kin not in {other.kin for other in results.whole}
-            column.addWidget(label("clears it" if left else "does not clear it", "second small"))
+        if not tried.clears:
+            words = "eases it, does not clear it alone"
+            column.addWidget(Paragraph(desk, ROOM, words, 12, "mind"))
+        for finding in tried.brings:
+            words = f"brings {finding.severity}: {results.rule(finding).title}"
+            column.addWidget(Paragraph(desk, ROOM, words, 12, "mind"))
 
 
 class FindingRow(QFrame):
@@ -171,13 +175,19 @@ class FindingRow(QFrame):
         area = self._desk.results.area(group.finding.area) or self._desk.area
         if area is None:
             return
-        remedies = self._desk.results.remedies(group.finding)
-        if not remedies:
-            words = "No remedy by rule: this one needs a decision by the designer."
+        trials = self._desk.results.trials(group.finding)
+        offered = [each for each in trials if each.is_offered]
+        if not offered:
+            words = (
+                "Every remedy by rule was tried: none clears it without stopping something else."
+                if trials
+                else "No remedy by rule: this one needs a decision by the designer."
+            )
             self._more.addWidget(Paragraph(self._desk, ROOM, words, 12, "second"))
-        for remedy in remedies:
-            effect = Effect(self._desk, remedy, area, group.finding)
-            effect.apply_wanted.connect(lambda r=remedy: self._desk.act(r.title, r.change))
+        for each in offered:
+            effect = Effect(self._desk, each, area)
+            change, title = each.remedy.change, each.remedy.title
+            effect.apply_wanted.connect(lambda t=title, c=change: self._desk.act(t, c))
             self._more.addWidget(effect)
         self._offer_acceptance(group)
 

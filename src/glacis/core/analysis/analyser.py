@@ -75,4 +75,4 @@ class Analyser:
         book = self.rules if scope == "all" else NO_RULES
         materials = self.materials(project)
         known = Known(self.library, self._families, materials, book.rules, self.stages)
-        return Results(Reader(project, known, memo), book, scope)
+        return Results(Reader(project, known, memo), book, scope, self.preview)

@@ -1,6 +1,7 @@
 # SPDX-License-Identifier: GPL-3.0-or-later
 """Everything that follows from a document, looked up or worked out part by part."""
 
+from collections.abc import Callable
 from functools import cached_property
 from typing import Literal, TypeVar
 
@@ -17,7 +18,9 @@ from glacis.core.judgement.catalogue import RuleBook, by_severity
 from glacis.core.judgement.decisions import accepted_by
 from glacis.core.judgement.finding import AnyRule, Finding, Remedy
 from glacis.core.judgement.parts import AREA_FINDINGS
+from glacis.core.judgement.trials import Trial, trial
 from glacis.core.model.document import Decision, Project
+from glacis.core.quantities.burdens import cost_of
 from glacis.core.stages import Stage
 from glacis.core.units.quantities import Quantity
 from glacis.core.working import Step, Working, put_in
@@ -48,8 +51,15 @@ class Results:
         scope: figures alone, or findings too.
     """
 
-    def __init__(self, reader: Reader, rules: RuleBook, scope: Scope = "all") -> None:
+    def __init__(
+        self,
+        reader: Reader,
+        rules: RuleBook,
+        scope: Scope = "all",
+        preview: "Callable[[Project], Results] | None" = None,
+    ) -> None:
         self._reader = reader
+        self._preview = preview or self.beside
         self.rules = rules
         self.scope = scope
         self._known: dict[str, AreaResult] = {}
@@ -166,14 +176,35 @@ class Results:
         """The rule behind a finding."""
         return self.rules.of(finding)
 
-    def remedies(self, finding: Finding) -> tuple[Remedy, ...]:
-        """Ways out of a finding that change something; none where its subject is gone."""
+    def proposed(self, finding: Finding) -> tuple[Remedy, ...]:
+        """Ways out of a finding that its rule knows and that change something, tried or not."""
         rule = self.rule(finding)
         subject = self._subject(rule, finding)
         if subject is None:
             return ()
         offered = rule.remedies(self.project, subject, finding)
         return tuple(remedy for remedy in offered if remedy.change(self.project) != self.project)
+
+    def trials(self, finding: Finding) -> tuple[Trial, ...]:
+        """Ways out of a finding, each tried on the whole project, the best first."""
+        before, cost = self.findings, self._cost
+        made = []
+        for remedy in self.proposed(finding):
+            after = self._preview(remedy.change(self.project))
+            made.append(trial(remedy, finding, before, after.findings, after._cost - cost))
+        return tuple(sorted(made, key=lambda each: each.order))
+
+    def remedies(self, finding: Finding) -> tuple[Remedy, ...]:
+        """Ways out of a finding that clear or ease it and stop nothing else, the best first."""
+        return tuple(each.remedy for each in self.trials(finding) if each.is_offered)
+
+    @property
+    def _cost(self) -> float:
+        """First cost of all areas, the mean of what materials cost [per m²]."""
+        areas = [item.roof for item in self.areas]
+        total = sum(roof.true_area for roof in areas)
+        spent = sum(roof.true_area * sum(cost_of(roof.built_layers)) / 2 for roof in areas)
+        return spent / total if total > 0 else 0.0
 
     def _subject(self, rule: AnyRule, finding: Finding) -> object | None:
         if rule.about == "area":

@@ -321,8 +321,10 @@ class Decision(Node, frozen=True, kw_only=True):
         area: id of the roof area of that finding; empty where it lies on none.
         place: where that finding lies, as the key of its place; empty in files of versions that
             kept the area only.
-        fits: what the finding said when it was accepted; where it says something else the
-            decision no longer fits and the finding is open again.
+        fits: what the finding said when it was accepted, without its figures where those are kept; where
+            it says something else the decision no longer fits and the finding is open again.
+        severity: of the finding when it was accepted; empty in files of versions that kept its words only.
+        figures: how bad it was then, by its figures in SI units.
     """
 
     id: str
@@ -335,6 +337,8 @@ class Decision(Node, frozen=True, kw_only=True):
     area: str = ""
     place: str = ""
     fits: str = ""
+    severity: str = ""
+    figures: tuple[float, ...] = ()
 
 
 class Variant(Node, frozen=True, kw_only=True):

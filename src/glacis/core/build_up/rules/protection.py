@@ -7,7 +7,7 @@ from functools import partial
 from glacis.core.area.analysed import AnalysedArea
 from glacis.core.build_up.control import REAL_CONTROL
 from glacis.core.heat.resolve import LayerData, strongest
-from glacis.core.judgement.finding import Finding, Remedy, Rule, Severity, no_remedies
+from glacis.core.judgement.finding import Evidence, Finding, Remedy, Rule, Severity, no_remedies
 from glacis.core.judgement.questions import (
     FIBRES,
     STIFF_FIBRES,
@@ -29,6 +29,7 @@ from glacis.core.judgement.remedies import (
     swap_solid,
 )
 from glacis.core.model.document import Project
+from glacis.core.units.quantities import Quantity
 
 LOADS = ("planting", "ballast")
 SOFT_METALS = ("zinc-sheet", "copper-sheet", "lead-sheet")
@@ -349,10 +350,10 @@ PIERCED = Rule(
 def _planting_load(roof: AnalysedArea) -> Iterator[Finding]:
     soil = [x for x in roof.layers if x.has_role("planting")]
     if soil:
-        words = (
-            f"{soil[-1].name} weighs more when saturated; the structure must carry that and snow."
-        )
-        yield finding(roof, "structure.planting-load", "note", "build-up", soil[-1:], words)
+        weight = sum(x.material.density * x.thickness for x in soil if x.material is not None)
+        words = f"{soil[-1].name} weighs {{0}} moist and more when saturated; the structure must carry that and snow."
+        moist = Evidence("moist", weight, Quantity.AREA_MASS)
+        yield finding(roof, "structure.planting-load", "note", "build-up", soil[-1:], words, moist)
 
 
 PLANTING_LOAD = Rule(
