@@ -563,11 +563,11 @@ def test_what_lies_on_a_planted_roof_by_hand():
         SolidLayer(id="soil", material="extensive-substrate", thickness=0.08),
     )
     roof = analysed(roof_project(*layers, pitch=0.0)).roof
-    plain = lying_on(roof, Burden())
+    plain = lying_on(roof.layers, Burden())
     assert plain.dry == pytest.approx(80 * 1.2 + 25 * 0.95)
     pores = 0.3 * 80 + 0.6 * 25
     assert plain.saturated == pytest.approx(plain.dry + pores)
-    loaded = lying_on(roof, Burden(storage=0.05, panels=20.0))
+    loaded = lying_on(roof.layers, Burden(storage=0.05, panels=20.0))
     # Of 50 mm of water 39 mm stand in the pores already.
     assert loaded.total == pytest.approx(plain.saturated + (50 - pores) + 20)
     assert loaded.stress == pytest.approx(loaded.total * 9.81)

@@ -242,7 +242,7 @@ TRIPS: dict[str, Project] = {
         VENTED,
         SLATE,
         pitch=35,
-        weather=HUMID,
+        weather=climate((30.0,) * 4 + (12.0,) * 8, (0.4,) * 4 + (0.6,) * 8),
         humidity=SetPoint(humidity=0.5),
     ),
     "vapour.retarder-class": roof_project(

@@ -39,7 +39,9 @@ def test_low_slopes_end_at_ten_degrees(pitch, low):
     [
         (SetPoint(humidity=0.64), "work", False),
         (SetPoint(humidity=0.65), "work", True),
-        (HumidityClass(number=4), "work", False),
+        (HumidityClass(number=4), "work", True),
+        (HumidityClass(number=4), "dwelling", False),
+        (HumidityClass(number=3), "work", False),
         (HumidityClass(number=5), "work", True),
         (HumidityClass(number=1), "wet", True),
     ],

@@ -347,7 +347,7 @@ def test_the_report_tells_approach_control_layers_and_decisions():
     assert "Control layers: water" in text
     assert "Owner wants the ceiling kept" in text
     assert "no longer fits" not in text
-    changed = set_thickness(project, finding_assembly(project, finding), "between", 0.18)
+    changed = set_thickness(project, finding_assembly(project, finding), "between", 0.10)
     later = "\n".join(
         page.extract_text()
         for page in PdfReader(io.BytesIO(report_pdf(analyser().analyse(changed)))).pages

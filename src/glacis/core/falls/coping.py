@@ -5,6 +5,9 @@ from math import atan, cos
 
 from glacis.core.model.falls import Outlet, Overflow, Parapet
 
+UPSTAND = 0.15
+"""Height of upstands over the finished surface at least [m]; our judgement after BS 6229:2018, 4.9, as
+recalled, confirm."""
 DRIP = 0.015
 """Folded edge of each drip [m]; our judgement: what a bending bench folds."""
 

@@ -7,7 +7,6 @@ are left to their maker's own figures.
 
 from msgspec import Struct
 
-from glacis.core.area.analysed import AnalysedArea
 from glacis.core.heat.resolve import LayerData
 from glacis.core.model.falls import Burden
 
@@ -48,9 +47,9 @@ class Lying(Struct, frozen=True):
         return self.total * GRAVITY
 
 
-def lying_on(roof: AnalysedArea, burden: Burden) -> Lying:
+def lying_on(layers: tuple[LayerData, ...], burden: Burden) -> Lying:
     """What lies on the outermost waterproofing of a roof."""
-    above = above_waterproofing(roof.layers)
+    above = above_waterproofing(layers)
     dry = sum(_mass(layer) for layer in above)
     pores = sum(
         WATER * layer.thickness * PORES.get(layer.material.family, 0.0)

@@ -5,9 +5,10 @@ from collections.abc import Iterable
 
 from glacis.core.area.analysed import AnalysedArea
 from glacis.core.heat.resolve import LayerData
+from glacis.core.judgement.drive import vapour_drive
 from glacis.core.judgement.finding import Evidence, Finding, Severity
 from glacis.core.judgement.place import on_area
-from glacis.core.model.document import HumidityClass, SetPoint
+from glacis.core.model.document import HumidityClass
 
 LOW_SLOPE = 10.0
 """Below this pitch [°] a roof is called low-slope here; our judgement: coverings that shed water by laps
@@ -15,6 +16,11 @@ begin there."""
 WET_SET_POINT = 0.65
 """Rooms held at this relative humidity [-] or more count as wet; our judgement: the upper edge of what
 dwellings ever hold through a winter."""
+COLD_ROOM = 10.0
+"""Rooms colder than this [°C] hold little vapour however humid they are; our judgement."""
+WET_PRESSURE, WET_EXCESS = 1600.0, 1000.0
+"""Vapour pressure inside [Pa], that of 14 °C of dew, and its excess over outside in the month of most drive
+from which rooms held at a set-point count as wet; our judgement after class 4 (ISO 13788:2012, annex A)."""
 TIGHT_SD = 20.0
 """From this s_d [m] on a layer lets next to nothing through; our judgement, between the 10 m of a
 retarder and the 1500 m of a barrier (DIN 4108-3:2018)."""
@@ -47,13 +53,18 @@ def finding(
 
 
 def is_wet(roof: AnalysedArea) -> bool:
-    """Whether the rooms below count as wet: by use, by class 5 or by a humid set-point."""
-    humidity = roof.zone.humidity
-    if roof.zone.use == "wet":
-        return True
+    """Whether the rooms below press much vapour out, by their conditions: a cold room never does."""
+    zone, humidity = roof.zone, roof.zone.humidity
+    if zone.temperature < COLD_ROOM:
+        return False
     if isinstance(humidity, HumidityClass):
-        return humidity.number == 5
-    return isinstance(humidity, SetPoint) and humidity.humidity >= WET_SET_POINT
+        works = zone.use != "dwelling" and humidity.number == 4
+        return zone.use == "wet" or humidity.number == 5 or works
+    if zone.use == "wet" or humidity.humidity >= WET_SET_POINT:
+        return True
+    inside = max(month.indoor_pressure for month in roof.monthly.air)
+    excess = max(vapour_drive(roof).months)
+    return inside >= WET_PRESSURE and excess >= WET_EXCESS
 
 
 def is_low_slope(roof: AnalysedArea) -> bool:

@@ -209,7 +209,7 @@ def _results(results: Results, area: str) -> dict[str, Any]:
 
 
 def _lying(roof: AnalysedArea, found: Drained) -> dict[str, float]:
-    lying = lying_on(roof, found.stated.burden)
+    lying = lying_on(roof.layers, found.stated.burden)
     return {"dry": lying.dry, "saturated": lying.saturated, "in_all": lying.total}
 
 

@@ -6,10 +6,9 @@ from collections.abc import Callable, Iterator
 from msgspec import Struct
 
 from glacis.core.area.analysed import AnalysedArea
-from glacis.core.falls.coping import coping_girth, coping_rise, pan_girth
+from glacis.core.falls.coping import UPSTAND, coping_girth, coping_rise, pan_girth
 from glacis.core.falls.found import Drained, Escape
 from glacis.core.falls.lying import above_waterproofing, lying_on
-from glacis.core.falls.rules.draining import UPSTAND
 from glacis.core.model.falls import Burden, Parapet
 from glacis.core.units.format import with_unit
 from glacis.core.units.quantities import Quantity, System
@@ -233,7 +232,7 @@ def _lying_rows(
     def show(value: float, quantity: Quantity) -> str:
         return with_unit(value, quantity, system)
 
-    lying = lying_on(roof, burden)
+    lying = lying_on(roof.layers, burden)
     yield ("Lying on the roof", "", "head")
     if lying.names:
         yield ("layers, dry", show(lying.dry, m), "plain")

@@ -8,6 +8,7 @@ from glacis.core.area.analysed import AnalysedArea
 from glacis.core.build_up.control import REAL_CONTROL
 from glacis.core.falls.found import Drained
 from glacis.core.heat.resolve import strongest
+from glacis.core.judgement.drive import held_back, vapour_drive
 from glacis.core.judgement.finding import Evidence, Finding, Remedy, Rule, no_remedies
 from glacis.core.judgement.place import on_area
 from glacis.core.judgement.remedies import (
@@ -22,11 +23,11 @@ from glacis.core.units.quantities import Quantity
 
 def _cold_side_control(roof: AnalysedArea) -> Iterator[Finding]:
     main = strongest(roof.layers)
-    if main is None or roof.zone.temperature <= min(roof.climate.temperature):
+    if main is None or vapour_drive(roof).comes_from != "inside":
         return
-    inside = sum(layer.sd_dry for layer in roof.layers[:main])
     for index, layer in enumerate(roof.layers[: roof.heat.counted]):
         tight = layer.has_role("vapour") and layer.sd_dry >= REAL_CONTROL
+        inside = held_back(roof.layers[:index])
         if index > main and tight and not layer.is_insulation and layer.sd_dry > inside:
             yield Finding(
                 "order.vapour-control-side",
@@ -37,7 +38,7 @@ def _cold_side_control(roof: AnalysedArea) -> Iterator[Finding]:
                 "{1} inside.",
                 (
                     Evidence("s_d of the sheet", layer.sd_dry, Quantity.AIR_LAYER),
-                    Evidence("s_d inside the insulation", inside, Quantity.AIR_LAYER),
+                    Evidence("s_d inside it", inside, Quantity.AIR_LAYER),
                 ),
             )
 

@@ -7,6 +7,7 @@ from msgspec.structs import replace
 
 from glacis.core.area.analysed import AnalysedArea
 from glacis.core.falls.change import change_falls, thing_of, with_thing, without_thing
+from glacis.core.falls.coping import UPSTAND
 from glacis.core.falls.found import Drained, Undrained
 from glacis.core.judgement.finding import Evidence, Finding, Remedy, Rule, no_remedies
 from glacis.core.judgement.place import on_area, on_outlet
@@ -18,9 +19,6 @@ FINISHED = 1 / 80
 """Fall that a finished surface wants at least [-] (our judgement after BS 6229:2018, 4.6, as recalled, confirm)."""
 STEEPEST_MEAN = 0.05
 """Falls up to which the mean of annex C holds [-] (ISO 6946:2017, C.1)."""
-UPSTAND = 0.15
-"""Height of upstands over the finished surface at least [m]; our judgement after BS 6229:2018, 4.9, as
-recalled, confirm."""
 HAIR = 1e-9
 """Share that is rounding [-]; our judgement."""
 

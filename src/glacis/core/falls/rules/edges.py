@@ -8,9 +8,10 @@ from msgspec.structs import replace
 
 from glacis.core.area.analysed import AnalysedArea
 from glacis.core.falls.change import change_falls, thing_of, with_thing
+from glacis.core.falls.coping import UPSTAND
 from glacis.core.falls.found import Drained
 from glacis.core.falls.lying import lying_on
-from glacis.core.falls.rules.draining import HAIR, UPSTAND, surface_in
+from glacis.core.falls.rules.draining import HAIR, surface_in
 from glacis.core.judgement.finding import Evidence, Finding, Remedy, Rule, no_remedies
 from glacis.core.judgement.place import on_area, on_outlet
 from glacis.core.model.document import Project
@@ -150,7 +151,7 @@ def _burden(roof: AnalysedArea) -> Iterator[Finding]:
     found = surface_in(roof)
     if found is None or not found.stated.burden.permanent:
         return
-    lying = lying_on(roof, found.stated.burden)
+    lying = lying_on(roof.layers, found.stated.burden)
     if lying.total > found.stated.burden.permanent * (1 + HAIR):
         yield Finding(
             "falls.burden",
@@ -181,7 +182,7 @@ def _stress(roof: AnalysedArea) -> Iterator[Finding]:
     found = surface_in(roof)
     if found is None or not found.stated.burden.strength:
         return
-    lying = lying_on(roof, found.stated.burden)
+    lying = lying_on(roof.layers, found.stated.burden)
     if lying.stress > found.stated.burden.strength * (1 + HAIR):
         yield Finding(
             "falls.stress",

@@ -5,9 +5,9 @@ from collections.abc import Iterator
 from functools import partial
 
 from glacis.core.area.analysed import AnalysedArea
-from glacis.core.build_up.control import vapour_layers
-from glacis.core.climate.year import mean_temperature
+from glacis.core.build_up.control import REAL_CONTROL, vapour_layers
 from glacis.core.heat.resolve import LayerData, strongest
+from glacis.core.judgement.drive import STRONG, Drive, held_back, vapour_drive
 from glacis.core.judgement.finding import Evidence, Finding, Remedy, Rule, Severity
 from glacis.core.judgement.questions import (
     TIGHT_SD,
@@ -31,13 +31,9 @@ from glacis.core.judgement.remedies import (
 )
 from glacis.core.model.document import Project
 from glacis.core.model.edit import set_thickness
-from glacis.core.moisture.indoor import outdoor_pressures
 from glacis.core.moisture.rules.vapour import condensing_plane
 from glacis.core.units.quantities import Quantity
 
-INWARD_DRIVE = 300.0
-"""Outdoor over indoor vapour pressure [Pa] that drives vapour inwards for long; our judgement: a fifth of
-what a heated dwelling drives outwards in a mild winter."""
 WET_AIR, MUCH_RAIN = 0.7, 600.0
 HARD_FROST, ICE_FROST, ICE_U = -12.0, -10.0, 0.2
 LEAST_FLAT_CHANNEL, LEAST_CHANNEL = 0.15, 0.02
@@ -104,16 +100,19 @@ UNVENTED_FIBRE = Rule(
 
 def _cold_store(roof: AnalysedArea) -> Iterator[Finding]:
     main = strongest(roof.layers)
-    if main is None or roof.zone.temperature >= mean_temperature(roof.climate):
+    drive = vapour_drive(roof)
+    if main is None or drive.comes_from != "outside":
         return
-    inside = sd_inside(roof.layers, main)
-    outside = sum(x.sd_dry for x in roof.layers[main + 1 :])
-    if inside > outside:
+    inside = held_back(roof.layers[:main])
+    outside = held_back(roof.layers[main + 1 : roof.heat.counted])
+    closed = roof.layers[main].sd_dry
+    if inside >= REAL_CONTROL and inside > max(outside, closed):
         controls = [roof.layers[i] for i in vapour_layers(roof.layers[:main])]
         yield finding(
             roof, "vapour.cold-store", "stop", "build-up", controls or [roof.layers[main]],
-            f"{roof.zone.name} is colder than the air outside, yet the tighter layers lie inside: "
-            "s_d {0} inside, {1} outside.",
+            f"Over the year vapour comes from outside into {roof.zone.name}, driven by {{0}} on the mean, yet the "
+            "tighter layers lie inside: s_d {1} inside, {2} outside.",
+            Evidence("mean drive inwards", -drive.mean, Quantity.PRESSURE),
             Evidence("s_d inside", inside, Quantity.AIR_LAYER),
             Evidence("s_d outside", outside, Quantity.AIR_LAYER),
         )  # fmt: skip
@@ -130,33 +129,28 @@ def _turn_round(_project: Project, roof: AnalysedArea, found: Finding) -> tuple[
 
 COLD_STORE = Rule(
     "vapour.cold-store",
-    "Cold room with its vapour control inside",
+    "Vapour control inside where vapour comes from outside",
     "build-up",
     "stop",
-    "Over a cold room vapour is driven inwards all year: the control layer belongs outside.",
-    "ISO 13788:2012, 6.4; our judgement of which side is the warm one",
+    "Over cold stores, and over cooled rooms in hot humid places, vapour is driven inwards all year: the control "
+    "layer belongs outside.",
+    "ISO 13788:2012, 6.4; our judgement: the mean drive of the year decides, beyond 150 Pa",
     _cold_store,
     _turn_round,
 )
 
 
-def _driven_inwards(roof: AnalysedArea) -> list[float]:
+def _driven_inwards(roof: AnalysedArea, drive: Drive) -> list[float]:
     """Vapour pressure outside over that inside [Pa] in the months that drive it in for long."""
-    months = zip(
-        outdoor_pressures(roof.climate), roof.monthly.air, roof.climate.temperature, strict=True
-    )
-    return [
-        outside - air.indoor_pressure
-        for outside, air, warmth in months
-        if outside - air.indoor_pressure > INWARD_DRIVE and warmth > roof.zone.temperature
-    ]
+    months = zip(drive.months, roof.climate.temperature, strict=True)
+    return [-p for p, warmth in months if p < -STRONG and warmth > roof.zone.temperature]
 
 
 def _inward(roof: AnalysedArea) -> Iterator[Finding]:
-    main = strongest(roof.layers)
-    if main is None or is_wet(roof) or roof.zone.temperature < mean_temperature(roof.climate) - 12:
+    main, drive = strongest(roof.layers), vapour_drive(roof)
+    if main is None or is_wet(roof) or drive.comes_from == "outside":
         return
-    driven = _driven_inwards(roof)
+    driven = _driven_inwards(roof, drive)
     tight = tight_sheets(roof.layers[:main])
     if len(driven) >= 3 and tight:
         excess = max(driven)

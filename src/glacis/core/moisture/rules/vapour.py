@@ -23,7 +23,7 @@ from glacis.core.judgement.remedies import (
     ventilate,
     warm_side_index,
 )
-from glacis.core.model.document import Project
+from glacis.core.model.document import HumidityClass, Project
 from glacis.core.model.edit import set_thickness
 from glacis.core.moisture.assess import face_limit
 from glacis.core.moisture.monthly import Interface
@@ -65,10 +65,12 @@ def _wet_room(roof: AnalysedArea) -> Iterator[Finding]:
         return
     inside = sum(layer.sd_dry for layer in roof.layers[: main + 1])
     tightest = max((layer.sd_dry for layer in roof.layers[: main + 1]), default=0.0)
+    humidity = roof.zone.humidity
+    damp = isinstance(humidity, HumidityClass) and humidity.number == 4 and roof.zone.use != "wet"
     if tightest < CLASS_ONE_SD:
         yield Finding(
             "vapour.wet-room",
-            "stop",
+            "mind" if damp else "stop",
             "build-up",
             on_area(roof.area.id, (roof.layers[main].id,)),
             f"{roof.zone.name} is a wet room, and nothing closed to vapour lies inside the "

@@ -1,0 +1,61 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
+"""Where vapour comes from, when, and how strongly: inside less outside, month by month."""
+
+from typing import Literal
+
+from msgspec import Struct
+
+from glacis.core.area.analysed import AnalysedArea
+from glacis.core.climate.year import DAYS
+from glacis.core.heat.resolve import LayerData
+from glacis.core.moisture.indoor import outdoor_pressures
+
+MARGIN = 150.0
+"""Mean of the year beyond which vapour has a side that it comes from [Pa]; our judgement: a third of what a
+dwelling of class 3 drives outwards over a mild year. Between, the year's balance of water decides."""
+STRONG = 300.0
+"""Drive of a month that moves water [Pa]; our judgement: a fifth of what a heated dwelling drives outwards in
+a mild winter."""
+
+
+class Drive(Struct, frozen=True):
+    """The drive of vapour over a year.
+
+    Attributes:
+        months: vapour pressure inside less outside, twelve of them [Pa].
+    """
+
+    months: tuple[float, ...]
+
+    @property
+    def mean(self) -> float:
+        """Over the year, months weighted by their days [Pa]."""
+        return sum(p * d for p, d in zip(self.months, DAYS, strict=True)) / sum(DAYS)
+
+    @property
+    def comes_from(self) -> Literal["inside", "outside", "neither"]:
+        """The side that vapour comes from over the year, with a margin.
+
+        >>> Drive((400.0,) * 12).comes_from, Drive((-100.0,) * 12).comes_from
+        ('inside', 'neither')
+        """
+        if abs(self.mean) <= MARGIN:
+            return "neither"
+        return "inside" if self.mean > 0 else "outside"
+
+
+def vapour_drive(roof: AnalysedArea) -> Drive:
+    """The drive through a roof, with its rooms' own conditions of the year."""
+    outside = outdoor_pressures(roof.climate)
+    pairs = zip(roof.monthly.air, outside, strict=True)
+    return Drive(tuple(month.indoor_pressure - p for month, p in pairs))
+
+
+def held_back(layers: tuple[LayerData, ...]) -> float:
+    """s_d of layers one after the other [m]; profiled metal lets vapour through its open laps."""
+    return sum(layer.sd_dry for layer in layers if not _has_open_laps(layer))
+
+
+def _has_open_laps(layer: LayerData) -> bool:
+    material = layer.material
+    return layer.kind == "solid" and material is not None and material.family == "metal"
