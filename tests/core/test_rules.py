@@ -131,6 +131,7 @@ TRIPS: dict[str, Project] = {
     "falls.threshold": falling(
         thresholds=(Threshold(id="d", name="Door", at=(0.0, 2.0), level=0.05),)
     ),
+    "order.slides": roof_project(DECK, BARRIER, FOAM, SHEET, FLEECE, GRAVEL, pitch=9),
     "falls.load": falling(allowance=50.0),
     "falls.concentrated": falling(spouts=(Spout(id="s", name="Upper gutter", at=(4.0, 2.0)),)),
     "order.vapour-control-side": roof_project(GYPSUM, WOOL, BARRIER, DECK, SHEET),
@@ -414,7 +415,6 @@ def test_the_demo_shows_its_deliberate_faults():
         "data.implausible-conductivity",
         "data.source-missing",
         "order.root-layer",
-        "moisture.dries",
         "order.cover-board",
         "order.no-vapour-layer",
         "structure.planting-load",

@@ -101,6 +101,8 @@ NEAR: dict[str, Project] = {
     "falls.storage": falling(burden=Burden(storage=0.12)),
     # The surface at the door lies 3 m from its outlet: 60 mm; 150 mm over that is above the water too.
     "falls.threshold": falling(thresholds=(Threshold(id="d", name="Door", at=(0.0, 2.0), level=0.21),)),
+    # Gravel lies to five degrees.
+    "order.slides": roof_project(DECK, BARRIER, FOAM, SHEET, FLEECE, GRAVEL, pitch=5),
     # Deepest water weighs what may be borne.
     "falls.load": falling(allowance=139.08),
     # The same water spread over the roof wears nothing.

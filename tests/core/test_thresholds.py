@@ -18,6 +18,8 @@ from glacis.core.judgement.questions import (
 from glacis.core.model.document import HumidityClass, SetPoint
 from glacis.core.model.layers import AirLayer, MembraneLayer, RoofSpaceLayer, SolidLayer
 from glacis.core.moisture.air import saturation_pressure
+from glacis.core.moisture.monthly import Interface
+from glacis.core.moisture.rules.vapour import _accumulates, _dries, gathering_time
 from support import analysed, climate, own_material, roof_project, rules_of
 
 DECK = SolidLayer(id="d", material="plywood", thickness=0.018)
@@ -129,3 +131,38 @@ def test_vapour_is_driven_inwards_from_three_hundred_pascals(drive, told):
     site = replace(project.site, climate=weather)
     found = rules_of(replace(project, zones=(zone,), site=site))
     assert ("vapour.inward-drive" in found) == told
+
+
+@pytest.mark.parametrize(
+    ("rates", "words"),
+    [
+        ((1, 1, 0, 0, 0, 0, 0, 0, 0, 0, 0, 1), "from December to February"),
+        ((0, 0, 0, 0, 0, 1, 1, 1, 0, 0, 0, 0), "from June to August"),
+        ((0, 0, 0, 0, 0, 0, 1, 0, 0, 0, 0, 0), "in July"),
+        ((1, 0, 0, 0, 0, 0, 1, 0, 0, 0, 0, 0), "twice a year or more"),
+        ((1,) * 12, "through the year"),
+    ],
+)
+def test_water_gathers_in_the_months_that_it_gathers_in(rates, words):
+    face = Interface(1, 1, False, 1.0, 0.1, (0.0,) * 12, tuple(map(float, rates)))
+    assert gathering_time(face) == words
+
+
+@pytest.mark.parametrize(("share", "severity"), [(0.99, "note"), (1.01, "stop")])
+def test_a_trace_in_ten_years_is_a_note(share, severity):
+    """What is left after a year and nine times what every further one adds, against 10 g/m²."""
+    roof = analysed(TRIPS["moisture.accumulates"]).roof
+    monthly = replace(roof.monthly, residual=0.001 * share, gain=0.001 * share)
+    found = list(_accumulates(replace(roof, monthly=monthly)))
+    assert [f.severity for f in found] == [severity]
+
+
+@pytest.mark.parametrize(("peak", "told"), [(0.0009, False), (0.0011, True)])
+def test_less_than_a_gram_is_not_told(peak, told):
+    roof = analysed(TRIPS["moisture.dries"]).roof
+    faces = tuple(
+        replace(face, mass=tuple(m * peak / face.peak for m in face.mass))
+        for face in roof.monthly.interfaces
+    )
+    smaller = replace(roof, monthly=replace(roof.monthly, interfaces=faces))
+    assert bool(list(_dries(smaller))) == told

@@ -5,7 +5,7 @@ from collections.abc import Iterator
 from functools import partial
 
 from glacis.core.area.analysed import AnalysedArea
-from glacis.core.climate.year import coldest_three_mean
+from glacis.core.climate.year import MONTH_NAMES, coldest_three_mean
 from glacis.core.heat.resolve import LayerData, strongest
 from glacis.core.judgement.finding import (
     Evidence,
@@ -33,6 +33,11 @@ from glacis.core.units.quantities import DELTA_0, US_PERM, Quantity
 
 CLASS_ONE_SD = DELTA_0 / (0.1 * US_PERM)
 """s_d [m] of a class I retarder, 0.1 US perm."""
+PRACTICAL = 0.010
+"""Water gathered in ten years below which nothing is stopped [kg/m²]; our judgement: a hundredth of a
+millimetre, far within what the monthly method can tell."""
+TRACE = 0.001
+"""Condensate below which nothing is said [kg/m²]; our judgement: a thousandth of a millimetre."""
 VOID_FROM = 0.010
 """An air layer from this depth [m] can carry air along it; our judgement: less is a joint."""
 LEAST_PLANE = 7.0
@@ -223,9 +228,10 @@ def _accumulates(roof: AnalysedArea) -> Iterator[Finding]:
     if monthly.verdict != "accumulates":
         return
     worst = max(monthly.interfaces, key=lambda face: face.peak)
+    decade = monthly.residual + 9 * monthly.gain
     yield Finding(
         "moisture.accumulates",
-        "stop",
+        "note" if decade < PRACTICAL else "stop",
         "moisture",
         on_area(roof.area.id, (monthly.path.layers[worst.layer].id,)),
         f"Water stays in the roof: {{0}} left after the first year, {{2}} more every year, most of it "
@@ -258,11 +264,23 @@ ACCUMULATES = Rule(
     "Water gathers year on year",
     "moisture",
     "stop",
-    "More water condenses in winter than leaves in summer, so the roof gets wetter every year.",
-    "ISO 13788:2012, 6.6 c",
+    "More water condenses in one part of the year than leaves in the other, so the roof gets wetter every year. "
+    "Below 10 g/m² in ten years it is a note: no roof is made or measured so closely.",
+    "ISO 13788:2012, 6.6 c; our judgement of what is a trace",
     _accumulates,
     _drier_remedies,
 )
+
+
+def gathering_time(face: Interface) -> str:
+    """The months in which water gathers at a place, in words, over the turn of the year where it does."""
+    gains = [rate > 0 for rate in face.rates]
+    starts = [m for m in range(12) if gains[m] and not gains[m - 1]]
+    if len(starts) != 1:
+        return "through the year" if all(gains) else "twice a year or more"
+    end = next(m for m in range(starts[0], starts[0] + 12) if not gains[(m + 1) % 12])
+    first, last = MONTH_NAMES[starts[0]], MONTH_NAMES[end % 12]
+    return f"in {first}" if first == last else f"from {first} to {last}"
 
 
 def _limits(roof: AnalysedArea) -> list[tuple[Interface, float]]:
@@ -307,13 +325,15 @@ def _dries(roof: AnalysedArea) -> Iterator[Finding]:
     if monthly.verdict != "dries" or any(face.peak > limit for face, limit in _limits(roof)):
         return
     worst = max(monthly.interfaces, key=lambda face: face.peak)
+    if worst.peak < TRACE:
+        return
     yield Finding(
         "moisture.dries",
         "note",
         "moisture",
         on_area(roof.area.id, (monthly.path.layers[worst.layer].id,)),
-        f"{{0}} of water gathers {place_name(monthly, worst)} in winter and dries by the monthly "
-        "method.",
+        f"{{0}} of water gathers {place_name(monthly, worst)} {gathering_time(worst)} and dries by the "
+        "monthly method.",
         (Evidence("most at one time", worst.peak, Quantity.CONDENSATE),),
     )
 
