@@ -132,6 +132,7 @@ TRIPS: dict[str, Project] = {
         thresholds=(Threshold(id="d", name="Door", at=(0.0, 2.0), level=0.05),)
     ),
     "order.slides": roof_project(DECK, BARRIER, FOAM, SHEET, FLEECE, GRAVEL, pitch=9),
+    "order.nail-base": roof_project(DECK, RETARDER, FOAM, UNDERLAY, SHINGLES, pitch=30),
     "falls.load": falling(allowance=50.0),
     "falls.concentrated": falling(spouts=(Spout(id="s", name="Upper gutter", at=(4.0, 2.0)),)),
     "order.vapour-control-side": roof_project(GYPSUM, WOOL, BARRIER, DECK, SHEET),

@@ -103,6 +103,10 @@ NEAR: dict[str, Project] = {
     "falls.threshold": falling(thresholds=(Threshold(id="d", name="Door", at=(0.0, 2.0), level=0.21),)),
     # Gravel lies to five degrees.
     "order.slides": roof_project(DECK, BARRIER, FOAM, SHEET, FLEECE, GRAVEL, pitch=5),
+    # A board under them holds the nails.
+    "order.nail-base": roof_project(
+        DECK, RETARDER, FOAM, solid("base", "oriented-strand-board", 0.018), UNDERLAY, SHINGLES, pitch=30
+    ),
     # Deepest water weighs what may be borne.
     "falls.load": falling(allowance=139.08),
     # The same water spread over the roof wears nothing.

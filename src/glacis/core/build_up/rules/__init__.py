@@ -1,6 +1,6 @@
 # SPDX-License-Identifier: GPL-3.0-or-later
-"""Rules about the order of layers, their protection and the insulation."""
+"""Rules about the order of layers, what they bear, their protection and the insulation."""
 
-from glacis.core.build_up.rules import insulation, order, protection
+from glacis.core.build_up.rules import bearing, insulation, order, protection
 
-RULES = (*order.RULES, *protection.RULES, *insulation.RULES)
+RULES = (*order.RULES, *bearing.RULES, *protection.RULES, *insulation.RULES)

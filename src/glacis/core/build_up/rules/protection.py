@@ -32,8 +32,6 @@ from glacis.core.model.document import Project
 from glacis.core.units.quantities import Quantity
 
 LOADS = ("planting", "ballast")
-LIES_TO = {"ballast": 5.0, "planting": 15.0}
-"""Pitch up to which loose layers lie by themselves [°], by role; our judgement after common practice, confirm."""
 SOFT_METALS = ("zinc-sheet", "copper-sheet", "lead-sheet")
 DRAINED_BOARDS = ("xps", "cellular-glass")
 
@@ -371,29 +369,7 @@ PLANTING_LOAD = Rule(
 )
 
 
-def _slides(roof: AnalysedArea) -> Iterator[Finding]:
-    for layer in roof.layers:
-        limit = next((pitch for role, pitch in LIES_TO.items() if layer.has_role(role)), None)
-        if limit is not None and roof.area.pitch > limit:
-            words = f"{layer.name} lies loose at {{0}} of pitch; beyond {{1}} it slides and washes down."
-            yield finding(
-                roof, "order.slides", "stop" if roof.area.pitch > 2 * limit else "mind", "build-up", [layer], words,
-                Evidence("pitch", roof.area.pitch, Quantity.ANGLE), Evidence("lies to", limit, Quantity.ANGLE),
-            )  # fmt: skip
-
-
-SLIDES = Rule(
-    "order.slides",
-    "Loose layer on too steep a roof",
-    "build-up",
-    "stop",
-    "Gravel and substrate stay by friction alone: on a slope they need shear barriers, or they end in the gutter.",
-    "Our judgement after common practice: gravel to 5°, substrate without shear barriers to 15°",
-    _slides,
-    no_remedies,
-)
-
 RULES = (
     EXPOSED, PROTECTION, INVERTED, SOFT_UNDER_LOAD, METAL_BED, CLOSED_UNDERLAY, COVER_BOARD,
-    PIERCED, PLANTING_LOAD, SLIDES,
+    PIERCED, PLANTING_LOAD,
 )  # fmt: skip
