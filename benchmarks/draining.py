@@ -15,8 +15,8 @@ from glacis.core.falls.found import Drained
 from glacis.core.falls.ground import Ground, Ring, ground_of
 from glacis.core.falls.integrals import mean_conductance, spread_of
 from glacis.core.falls.raster import Raster, flooded_by, flows_on, pools_in
-from glacis.core.falls.strayed import Field
 from glacis.core.falls.sources import PointSource, Source, regular
+from glacis.core.falls.strayed import Field
 from glacis.core.falls.surface import surface_of
 from glacis.core.model.document import RoofArea
 from glacis.core.model.falls import BoardSet, Falls, Outlet

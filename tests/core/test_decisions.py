@@ -12,7 +12,7 @@ from glacis.core.judgement.decisions import (
     reopen,
     wording,
 )
-from glacis.core.judgement.finding import Evidence, Finding
+from glacis.core.judgement.finding import Evidence, Finding, Severity
 from glacis.core.judgement.place import on_area
 from glacis.core.model.adding import NewArea, add_area
 from glacis.core.model.document import Decision, Project
@@ -67,7 +67,9 @@ def test_a_decision_no_longer_fits_when_the_roof_changes():
     assert analyser().analyse(undone).decision(found) is not None
 
 
-def lying(figure: float, severity: str = "mind", template: str = "Slate lies {0} low.") -> Finding:
+def lying(
+    figure: float, severity: Severity = "mind", template: str = "Slate lies {0} low."
+) -> Finding:
     figures = (Evidence("low by", figure, Quantity.THICKNESS),)
     return Finding("r", severity, "heat", on_area("a"), template, figures)
 

@@ -4,7 +4,7 @@
 import pytest
 
 from core.test_rules import TRIPS
-from glacis.core.judgement.finding import Evidence, Finding, Remedy
+from glacis.core.judgement.finding import Evidence, Finding, Remedy, Severity
 from glacis.core.judgement.place import on_area
 from glacis.core.judgement.trials import trial
 from glacis.core.units.quantities import Quantity
@@ -13,7 +13,7 @@ from support import analyser, demo
 PLAIN = Remedy("change nothing", lambda project: project)
 
 
-def finding(rule: str, severity: str = "mind", area: str = "a", *figures: float) -> Finding:
+def finding(rule: str, severity: Severity = "mind", area: str = "a", *figures: float) -> Finding:
     evidence = tuple(Evidence("figure", value, Quantity.THICKNESS) for value in figures)
     return Finding(rule, severity, "heat", on_area(area), "words", evidence)
 

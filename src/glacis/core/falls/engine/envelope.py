@@ -384,10 +384,8 @@ def grown(shapes: np.ndarray, most: int) -> np.ndarray:
 def lowest(
     tiles: np.ndarray, tile_counts: np.ndarray, asked: np.ndarray, asked_starts: np.ndarray,
     origins: np.ndarray, cones: np.ndarray, limits: np.ndarray, ends: np.ndarray, near: np.ndarray,
-    near_starts: np.ndarray,
-    sectors: np.ndarray, firsts: np.ndarray,
-    pieces: np.ndarray, corners: np.ndarray, figures: np.ndarray, starts: np.ndarray,
-    shapes: np.ndarray, counts: np.ndarray, rows: np.ndarray,
+    near_starts: np.ndarray, sectors: np.ndarray, firsts: np.ndarray, pieces: np.ndarray, corners: np.ndarray,
+    figures: np.ndarray, starts: np.ndarray, shapes: np.ndarray, counts: np.ndarray, rows: np.ndarray,
 ) -> int:  # fmt: skip
     """Fill ``shapes``, ``counts`` and ``rows`` with the cells of all tiles; gives how many, -1 if too many.
 
