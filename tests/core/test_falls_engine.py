@@ -168,7 +168,9 @@ SCRIPT = """
 import numpy as np
 from glacis.core.falls.drained import drained
 from glacis.core.falls.ground import ground_of
-from glacis.core.falls.rain import rain_test
+from glacis.core.falls.nests import nests_in
+from glacis.core.falls.raster import pools_in, raster_of
+from glacis.core.falls.strayed import Strayed
 from glacis.core.model.document import RoofArea
 from glacis.core.model.falls import Falls, LevelLine, Outlet
 plan = ((0.0, 0.0), (9.0, 0.0), (9.0, 4.0), (4.0, 4.0), (4.0, 8.0), (0.0, 8.0))
@@ -179,7 +181,9 @@ kerb = ((2.0, 2.0), (3.0, 2.0), (3.0, 3.0), (2.0, 3.0))
 found = drained(area, Falls(area="a", outlets=outlets, lines=(line,)), ground_of(plan, (kerb,)))
 print(repr((found.heights.volume, found.least_fall, found.longest, [d.catchment for d in found.drains])))
 print(repr([case.volume for case in found.cases]))
-print(rain_test(found, 2).ponding)
+raster = raster_of(found, 0.1)
+z = Strayed(found, raster).draw(3)
+print(repr(pools_in(raster, z, 0.0)[1][:3]), repr(nests_in(raster, z)[:3]))
 """
 
 

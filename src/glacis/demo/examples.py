@@ -194,8 +194,7 @@ EXAMPLES: tuple[Example, ...] = (
          sheet("protection-fleece"), board("drainage-board", 40), sheet("filter-fleece"),
          board("extensive-substrate", 80)),
         use="work",
-        accepted=(("structure.planting-load", STRUCTURE),
-                  ("moisture.dries", "A gram dries by the monthly method; nothing there rots.")),
+        accepted=(("structure.planting-load", STRUCTURE),),
     ),
     Example(
         "10-all-outside-mineral-fibre", "All insulation outside, mineral fibre over one membrane",
@@ -220,7 +219,7 @@ EXAMPLES: tuple[Example, ...] = (
         site=PLAIN,
         accepted=(("vapour.double-trap", "Rafters measured dry before closing, foam in full contact, "
                    "record kept; nothing combustible faces the fire side."),
-                  ("heat.derating", LABEL), ("moisture.dries", DRIES)),
+                  ("heat.derating", LABEL)),
     ),
     Example(
         "13-sprayed-foam-to-falls", "Sprayed foam to falls under a UV coating", "sprayed-foam", 1.5,
@@ -268,7 +267,6 @@ EXAMPLES: tuple[Example, ...] = (
         "19-modular-flat-with-solar", "Modules of solid timber, flat, with solar stand-offs", "warm-deck", 1.5,
         (board("laminated-timber-panel", 120), sheet("bitumen-aluminium-barrier"), boards("eps-white", 180),
          board("gypsum-cover-board", 12.5), sheet("polyolefin-sheet")),
-        accepted=(("moisture.dries", "Dries by the monthly method within the limits."),),
     ),
     Example(
         "20-long-trusses-steel", "Long trusses, ladder overhang, steel sheet", "cold-ventilated-attic", 14,
