@@ -15,8 +15,17 @@ from glacis.core.errors import ValueRefused
 from glacis.core.falls.built import SURE, back_fall, tolerance_for
 from glacis.core.falls.drying import days_to_dry, evaporation
 from glacis.core.falls.nests import nests_in
-from glacis.core.falls.rain import rain_draw, rain_test, wilson
-from glacis.core.falls.raster import Raster, flooded_by, flows_on, pools_in, raster_of
+from glacis.core.falls.rain import (
+    HALVINGS,
+    LOOSEST,
+    SEEKING_CELLS,
+    SEEKING_DRAWS,
+    does_pond,
+    rain_draw,
+    rain_test,
+    wilson,
+)
+from glacis.core.falls.raster import Raster, cell_size, flooded_by, flows_on, pools_in, raster_of
 from glacis.core.falls.strayed import Field, Strayed
 from support import case
 
@@ -143,6 +152,14 @@ def test_the_tolerance_at_which_one_in_twenty_ponds():
     seldom = rain_test(gentle, 1).seldom
     assert seldom is not None
     assert (rain_test(steep, 1).seldom or 1.0) > 1.5 * seldom
+    raster = raster_of(gentle, cell_size(gentle, SEEKING_CELLS))
+    strayed = Strayed(gentle, raster)
+
+    def ponding(tolerance: float) -> int:
+        return sum(does_pond(raster, strayed.draw(k, tolerance)) for k in range(SEEKING_DRAWS))
+
+    # Three of sixty draws at most; one halving of the search further there are more.
+    assert ponding(seldom) <= 3 < ponding(seldom + LOOSEST / 2**HALVINGS)
     few = rain_test(replace(gentle, stated=replace(gentle.stated, tolerance=seldom)), 40)
     many = rain_test(replace(gentle, stated=replace(gentle.stated, tolerance=2 * seldom)), 40)
     assert few.share <= 0.2 < 0.5 < many.share
