@@ -6,9 +6,11 @@ from PyQt6.QtCore import QPointF, Qt
 from PyQt6.QtWidgets import QApplication
 
 from e2e.conftest import drag, hot, middle
+from glacis.core.judgement.trials import Trial
 from glacis.files.project_file import load
 from glacis.report.section import lay_out
 from glacis.ui.findings import Effect
+from glacis.ui.widgets.paragraph import Paragraph
 from support import demo
 
 
@@ -229,3 +231,18 @@ def test_an_area_can_be_given_its_own_assembly(window, section, qtbot):
     qtbot.mouseClick(section._own, Qt.MouseButton.LeftButton)
     assert window.desk.sharing() == 1
     assert not section._own.isVisible()
+
+
+def test_a_remedy_says_what_it_brings_and_that_it_only_eases(window):
+    window.desk.session.judge_all()
+    window.desk.select_area("laboratory")
+    results = window.desk.results
+    finding = next(f for f in results.findings if f.rule == "vapour.wet-room")
+    other = next(f for f in results.findings if f.rule == "order.cover-board")
+    remedy = results.remedies(finding)[0]
+    told = Effect(window.desk, Trial(remedy, False, True, (other,), 0), window.desk.area)
+    words = [paragraph.words for paragraph in told.findChildren(Paragraph)]
+    title = results.rule(other).title
+    assert words == ["eases it, does not clear it alone", f"brings {other.severity}: {title}"]
+    plain = Effect(window.desk, Trial(remedy, True, False, (), 1), window.desk.area)
+    assert not plain.findChildren(Paragraph)
