@@ -21,22 +21,26 @@ def finding(rule: str, severity: Severity = "mind", area: str = "a", *figures: f
 def test_what_a_remedy_clears_and_brings():
     """By hand: gone or less grave clears; new or graver on an area is brought, elsewhere as well."""
     low, grave = finding("u"), finding("u", "stop")
-    assert trial(PLAIN, low, (low,), ()).clears
-    assert trial(PLAIN, grave, (grave,), (low,)).clears
-    assert not trial(PLAIN, low, (low,), (low,)).clears
-    assert trial(PLAIN, low, (low, low), (low,)).clears
-    assert not trial(PLAIN, low, (low,), (finding("u", "note"), grave)).clears
+    assert trial(PLAIN, low, (low,), (), None).clears
+    assert trial(PLAIN, grave, (grave,), (low,), None).clears
+    assert not trial(PLAIN, low, (low,), (low,), None).clears
+    assert trial(PLAIN, low, (low, low), (low,), None).clears
+    assert not trial(PLAIN, low, (low,), (finding("u", "note"), grave), None).clears
     made = trial(
-        PLAIN, low, (low, finding("v", "note")), (finding("v", "stop"), finding("w", "note", "b"))
+        PLAIN,
+        low,
+        (low, finding("v", "note")),
+        (finding("v", "stop"), finding("w", "note", "b")),
+        None,
     )
     assert [(f.rule, f.severity, f.area) for f in made.brings] == [
         ("v", "stop", "a"),
         ("w", "note", "b"),
     ]
     assert (made.clears, made.is_offered, made.gone) == (True, False, 0)
-    brought = trial(PLAIN, low, (low,), (finding("v", "mind"),))
+    brought = trial(PLAIN, low, (low,), (finding("v", "mind"),), None)
     assert brought.is_offered
-    assert trial(PLAIN, low, (low,), ()).order < brought.order
+    assert trial(PLAIN, low, (low,), (), None).order < brought.order
 
 
 @pytest.mark.parametrize(
@@ -51,9 +55,9 @@ def test_what_a_remedy_clears_and_brings():
 def test_a_remedy_eases_what_it_more_than_halves(was, now, eases):
     """Where a wanted figure stands beside it, the distance to that counts."""
     before, after = finding("u", "mind", "a", *was), finding("u", "mind", "a", *now)
-    made = trial(PLAIN, before, (before,), (after,))
+    made = trial(PLAIN, before, (before,), (after,), None)
     assert (made.clears, made.eases, made.is_offered) == (False, eases, eases)
-    assert trial(PLAIN, before, (before,), ()).order < made.order
+    assert trial(PLAIN, before, (before,), (), None).order < made.order
 
 
 @pytest.mark.parametrize("rule", TRIPS)

@@ -240,9 +240,9 @@ def test_a_remedy_says_what_it_brings_and_that_it_only_eases(window):
     finding = next(f for f in results.findings if f.rule == "vapour.wet-room")
     other = next(f for f in results.findings if f.rule == "order.cover-board")
     remedy = results.remedies(finding)[0]
-    told = Effect(window.desk, Trial(remedy, False, True, (other,), 0), window.desk.area)
+    told = Effect(window.desk, Trial(remedy, False, True, (other,), results, 0), window.desk.area)
     words = [paragraph.words for paragraph in told.findChildren(Paragraph)]
     title = results.rule(other).title
     assert words == ["eases it, does not clear it alone", f"brings {other.severity}: {title}"]
-    plain = Effect(window.desk, Trial(remedy, True, False, (), 1), window.desk.area)
+    plain = Effect(window.desk, Trial(remedy, True, False, (), results, 1), window.desk.area)
     assert not plain.findChildren(Paragraph)

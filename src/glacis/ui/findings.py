@@ -17,7 +17,7 @@ from PyQt6.QtWidgets import (
     QWidget,
 )
 
-from glacis.core.analysis.results import AreaResult
+from glacis.core.analysis.results import AreaResult, Results
 from glacis.core.judgement.decisions import accept, decision_on, reopen
 from glacis.core.judgement.finding import SEVERITIES, Finding
 from glacis.core.judgement.trials import Trial
@@ -67,14 +67,14 @@ class Effect(QFrame):
 
     apply_wanted = pyqtSignal()
 
-    def __init__(self, desk: Desk, tried: Trial, area: AreaResult) -> None:
+    def __init__(self, desk: Desk, tried: Trial[Results], area: AreaResult) -> None:
         super().__init__()
         column = tight(QVBoxLayout(self), (0, 6, 0, 2), 2)
         self.button = WrappedButton(tried.remedy.title)
         self.button.setToolTip("Apply this remedy; one undo takes it back (Ctrl+Z)")
         self.button.clicked.connect(self.apply_wanted.emit)
         column.addWidget(self.button)
-        results = desk.consider(tried.remedy.change)
+        results = tried.after
         after = results.area(area.roof.area.id)
         column.addLayout(effect_grid(desk, area, after))
         if not tried.clears:

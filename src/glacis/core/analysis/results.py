@@ -185,13 +185,14 @@ class Results:
         offered = rule.remedies(self.project, subject, finding)
         return tuple(remedy for remedy in offered if remedy.change(self.project) != self.project)
 
-    def trials(self, finding: Finding) -> tuple[Trial, ...]:
+    def trials(self, finding: Finding) -> "tuple[Trial[Results], ...]":
         """Ways out of a finding, each tried on the whole project, the best first."""
         before, cost = self.findings, self._cost
         made = []
         for remedy in self.proposed(finding):
             after = self._preview(remedy.change(self.project))
-            made.append(trial(remedy, finding, before, after.findings, after._cost - cost))
+            found = after.findings
+            made.append(trial(remedy, finding, before, found, after, after._cost - cost))
         return tuple(sorted(made, key=lambda each: each.order))
 
     def remedies(self, finding: Finding) -> tuple[Remedy, ...]:

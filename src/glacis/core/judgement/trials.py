@@ -3,11 +3,14 @@
 
 from collections import defaultdict
 from collections.abc import Iterable
+from typing import Generic, TypeVar
 
 from msgspec import Struct
 
 from glacis.core.judgement.badness import badness, rank
 from glacis.core.judgement.finding import Finding, Remedy
+
+After = TypeVar("After")
 
 HALF = 0.5
 """A remedy that leaves less than this share of what was wrong is worth a look; our judgement."""
@@ -15,7 +18,7 @@ Kind = tuple[str, str]
 """A rule and the area that it speaks of; empty for the whole project."""
 
 
-class Trial(Struct, frozen=True):
+class Trial(Struct, Generic[After], frozen=True):
     """What a remedy does to the findings of a project.
 
     Attributes:
@@ -24,6 +27,7 @@ class Trial(Struct, frozen=True):
         eases: whether its first figure is less than half as bad as it was, where it is not cleared.
         brings: findings that were not there before, or are graver than any of their rule was there, worst
             first.
+        after: the results with the remedy, for those who show them.
         gone: findings fewer than before, those brought set off.
         cost: first cost that it adds, the mean over all areas; 0 where that is not known [per m²].
     """
@@ -32,6 +36,7 @@ class Trial(Struct, frozen=True):
     clears: bool
     eases: bool
     brings: tuple[Finding, ...]
+    after: After
     gone: int
     cost: float = 0.0
 
@@ -52,29 +57,31 @@ def trial(
     remedy: Remedy,
     finding: Finding,
     before: tuple[Finding, ...],
-    after: tuple[Finding, ...],
+    found: tuple[Finding, ...],
+    after: After,
     cost: float = 0.0,
-) -> Trial:
+) -> Trial[After]:
     """What a remedy did, from the findings before and after it.
 
     Args:
         remedy: that was tried.
         finding: it is offered for.
         before: all findings as they are.
-        after: all findings with the remedy.
+        found: all findings with the remedy.
+        after: the results with the remedy.
         cost: first cost that it adds [per m²].
     """
-    was, now = _by_kind(before), _by_kind(after)
+    was, now = _by_kind(before), _by_kind(found)
     kind = _kind(finding)
     clears = _ranks(now[kind]) < _ranks(was[kind])
     eases = not clears and _badness(now[kind]) < HALF * _badness(was[kind])
     brings = [
-        max(found, key=lambda f: rank(f.severity))
-        for other, found in now.items()
-        if _worst(found) > _worst(was[other])
+        max(mine, key=lambda f: rank(f.severity))
+        for other, mine in now.items()
+        if _worst(mine) > _worst(was[other])
     ]
     brings.sort(key=lambda f: -rank(f.severity))
-    return Trial(remedy, clears, eases, tuple(brings), len(before) - len(after), cost)
+    return Trial(remedy, clears, eases, tuple(brings), after, len(before) - len(found), cost)
 
 
 def _badness(findings: list[Finding]) -> float:
