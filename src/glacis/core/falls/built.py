@@ -37,12 +37,6 @@ def tolerance_for(fall: float, share: float, correlation: float) -> float:
         share: of it [-], between 0 and 0.5.
         correlation: over which deviations hold [m], above 0.
     """
-    low, high = 0.0, 100.0 * fall * correlation
-    for _ in range(200):
-        middle = (low + high) / 2
-        if middle in (low, high):
-            break
-        low, high = (
-            (middle, high) if back_fall(fall, middle, correlation) < share else (low, middle)
-        )
-    return low
+    from statistics import NormalDist  # asked for by a remedy alone; it is slow to import
+
+    return fall * correlation * SURE / -NormalDist().inv_cdf(share)

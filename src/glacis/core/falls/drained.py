@@ -25,6 +25,7 @@ from glacis.core.falls.sources import LineSource, Source
 from glacis.core.falls.standing import Spill, Standing, passes_of, standing
 from glacis.core.falls.surface import Surface, Unreached, surface_of
 from glacis.core.falls.water import (
+    MILLI,
     USUAL_HEAD,
     WALL_SHARE,
     opening,
@@ -33,8 +34,6 @@ from glacis.core.falls.water import (
 from glacis.core.model.document import RoofArea
 from glacis.core.model.falls import Falls, LevelLine, Outlet, Overflow
 
-MILLI = 1000.0
-"""By definition."""
 LEVEL = 1e-6
 """Heights closer than this are one [m]; our judgement."""
 

@@ -11,7 +11,7 @@ from shapely.geometry import LineString, Polygon
 from shapely.geometry.polygon import orient
 
 from glacis.core.errors import GlacisError
-from glacis.core.falls.ground import SPECK, Ground, Ring
+from glacis.core.falls.ground import SPECK, Ground, Ring, ring_sides
 from glacis.core.falls.sources import Point, PointSource, Source, distance
 from glacis.core.falls.surface import Surface
 from glacis.core.falls.triangles import Triangles, left_of
@@ -55,7 +55,7 @@ def with_ridges(
     for field, owner in zip(fields, owners, strict=True):
         source = surface.sources[owner]
         at = _at(source)
-        for a, b in zip(field, (*field[1:], field[0]), strict=True):
+        for a, b in ring_sides(field):
             side = left_of(at, a, b)
             if side < -NEAR:
                 raise RidgesAskew(

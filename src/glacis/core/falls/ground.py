@@ -76,7 +76,7 @@ def ground_of(outline: Ring, obstacles: tuple[Ring, ...] = (), gap: float = 0.0)
         raise ValueRefused("outline of the falls", 0.0, "a plan with something left of it")
     whole = MultiPolygon([orient(part) for part in parts])
     rings = tuple(_rings(whole))
-    walls = np.array([(*a, *b) for ring in rings for a, b in _sides(ring)])
+    walls = np.array([(*a, *b) for ring in rings for a, b in ring_sides(ring)])
     found = [turn for ring in rings for turn in _turns(ring)]
     turns = np.array([at for at, _ in found], dtype=float)
     turn_cones = np.array([cone for _, cone in found], dtype=float)
@@ -164,7 +164,8 @@ def _turn(a: Point, b: Point, c: Point) -> float:
     return (ux * vy - uy * vx) / size
 
 
-def _sides(ring: Ring) -> Iterator[tuple[Point, Point]]:
+def ring_sides(ring: Ring) -> Iterator[tuple[Point, Point]]:
+    """Every corner with the next, the last with the first."""
     return zip(ring, (*ring[1:], ring[0]), strict=True)
 
 

@@ -10,7 +10,7 @@ from math import hypot
 
 from glacis.core.falls.crickets import HalfCricket
 from glacis.core.falls.engine.cells import locate
-from glacis.core.falls.ground import Ground
+from glacis.core.falls.ground import Ground, ring_sides
 from glacis.core.falls.sources import Point, way
 from glacis.core.falls.surface import Surface
 from glacis.core.model.lookup import turning
@@ -34,7 +34,7 @@ def kerb_halves(surface: Surface, ground: Ground, width: float) -> Iterator[Half
     for ring in ground.rings:
         if turning(ring) > 0:
             continue
-        for a, b in zip(ring, (*ring[1:], ring[0]), strict=True):
+        for a, b in ring_sides(ring):
             yield from _halves(surface, a, b, width)
 
 

@@ -19,7 +19,7 @@ from shapely.geometry.polygon import orient
 from glacis.core.errors import GlacisError
 from glacis.core.falls.convex_parts import convex_parts
 from glacis.core.falls.facets import facets_of
-from glacis.core.falls.ground import SPECK, Ring
+from glacis.core.falls.ground import SPECK, Ring, ring_sides
 from glacis.core.falls.sources import Point, PointSource, Source, distance
 from glacis.core.falls.surface import Cells, Surface
 from glacis.core.falls.triangles import Triangles, left_of
@@ -59,7 +59,7 @@ class Part(Struct, frozen=True):
     @property
     def sides(self) -> tuple[tuple[Point, Point], ...]:
         """Sides that the apex does not lie on."""
-        pairs = zip(self.ring, (*self.ring[1:], self.ring[0]), strict=True)
+        pairs = ring_sides(self.ring)
         return tuple((a, b) for a, b in pairs if abs(left_of(self.apex, a, b)) > NEAR)
 
 
@@ -112,7 +112,7 @@ def _parts(plan: Polygon, number: int, source: Source, least: float) -> list[Par
     """A catchment seen whole as it is; another in convex parts, nearest to its outlet first."""
     at = source.at if isinstance(source, PointSource) else source.start
     ring: Ring = tuple((float(x), float(y)) for x, y in plan.exterior.coords[:-1])
-    pairs = zip(ring, (*ring[1:], ring[0]), strict=True)
+    pairs = ring_sides(ring)
     if not plan.interiors and all(left_of(at, a, b) >= -NEAR for a, b in pairs):
         return [Part(at, source.level, ring, {}, number)]
     rings = convex_parts(plan)
@@ -122,11 +122,7 @@ def _parts(plan: Polygon, number: int, source: Source, least: float) -> list[Par
         apex, level, _ = apexes[k]
         ways = {}
         for child, (middle, height, side) in apexes.items():
-            if (
-                child != k
-                and side is not None
-                and side[::-1] in set(zip(part, (*part[1:], part[0]), strict=True))
-            ):
+            if child != k and side is not None and side[::-1] in set(ring_sides(part)):
                 ways[side[::-1]] = (middle, height)
         parts.append(Part(apex, level, part, ways, number))
     return parts
@@ -136,11 +132,7 @@ def _apexes(
     rings: tuple[Ring, ...], at: Point, level: float, least: float
 ) -> dict[int, tuple[Point, float, tuple[Point, Point] | None]]:
     """Where the water of every part leaves it: point, level [m], and the side, None for the outlet itself."""
-    owner = {
-        side: k
-        for k, ring in enumerate(rings)
-        for side in zip(ring, (*ring[1:], ring[0]), strict=True)
-    }
+    owner = {side: k for k, ring in enumerate(rings) for side in ring_sides(ring)}
     found: dict[int, tuple[Point, float, tuple[Point, Point] | None]] = {}
     waiting: list[tuple[float, int, Point, tuple[Point, Point] | None]] = [
         (level, k, at, None) for k, ring in enumerate(rings) if _holds(ring, at)
@@ -152,7 +144,7 @@ def _apexes(
             continue
         found[k] = (apex, height, side)
         ring = rings[k]
-        for a, b in zip(ring, (*ring[1:], ring[0]), strict=True):
+        for a, b in ring_sides(ring):
             other = owner.get((b, a))
             if other is None or other in found:
                 continue
@@ -163,5 +155,5 @@ def _apexes(
 
 
 def _holds(ring: Ring, at: Point) -> bool:
-    pairs = zip(ring, (*ring[1:], ring[0]), strict=True)
+    pairs = ring_sides(ring)
     return all(left_of(at, a, b) >= -NEAR for a, b in pairs)

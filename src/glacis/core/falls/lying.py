@@ -7,13 +7,12 @@ are left to their maker's own figures.
 
 from msgspec import Struct
 
+from glacis.core.falls.water import WATER
 from glacis.core.heat.resolve import LayerData
 from glacis.core.model.falls import Burden
 
 GRAVITY = 9.81
 """Of the earth [m/s²] (ISO 80000-3 gives 9.80665)."""
-WATER = 1000.0
-"""Density of water [kg/m³]; our judgement: as loads are taken."""
 PORES = {"soil": 0.30, "drain": 0.60, "stone": 0.0}
 """Share of a layer's volume that can fill with water beyond its moist density, by family, confirm; our judgement:
 substrate and earth hold about 300 kg/m³ more, studded boards fill their cups, gravel drains."""

@@ -8,6 +8,7 @@ from glacis.core.falls.channels import gutter_flow, pipe_flow
 from glacis.core.falls.sources import distance
 from glacis.core.falls.water import (
     GRATE,
+    MILLI,
     ORIFICE,
     WEIR,
     common_head,
@@ -16,9 +17,6 @@ from glacis.core.falls.water import (
     round_outlet,
 )
 from glacis.core.model.falls import LevelLine, Outlet
-
-MILLI = 1000.0
-"""By definition."""
 
 
 def grate_of(outlet: Outlet) -> float:

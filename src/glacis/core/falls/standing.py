@@ -10,12 +10,8 @@ from msgspec import Struct
 
 from glacis.core.falls.facets import Line
 from glacis.core.falls.integrals import Spread
-from glacis.core.falls.water import common_head
+from glacis.core.falls.water import MILLI, WATER, common_head
 
-MILLI = 1000.0
-"""By definition."""
-WATER = 1000.0
-"""Density of water [kg/m³]; our judgement: as loads are taken."""
 UNBOUNDED = 1e300
 """Above every level [m]; our judgement."""
 

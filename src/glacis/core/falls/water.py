@@ -10,6 +10,10 @@ from math import sqrt
 from glacis.core.errors import ValueRefused
 from glacis.core.model.falls import Risk
 
+MILLI = 1000.0
+"""By definition."""
+WATER = 1000.0
+"""Density of water [kg/m³]; our judgement: as loads are taken."""
 RISK: dict[Risk, float] = {"eaves": 1.0, "entrance": 1.5, "inner": 2.0, "special": 3.0}
 """Factors on the rain (EN 12056-3:2000, table 2, as recalled)."""
 WALL_SHARE = 0.5

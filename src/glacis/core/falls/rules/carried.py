@@ -10,10 +10,10 @@ from glacis.core.area.analysed import AnalysedArea
 from glacis.core.falls.change import Thing, change_falls, thing_of, with_thing
 from glacis.core.falls.channels import least_pipe
 from glacis.core.falls.found import Drain, Drained
-from glacis.core.falls.mouths import MILLI, line_flows, outlet_flow
+from glacis.core.falls.mouths import line_flows, outlet_flow
 from glacis.core.falls.rules.draining import HAIR, surface_in
 from glacis.core.falls.rules.ways_out import outlets_of
-from glacis.core.falls.water import USUAL_HEAD
+from glacis.core.falls.water import MILLI, USUAL_HEAD
 from glacis.core.judgement.finding import Evidence, Finding, Remedy, Rule
 from glacis.core.judgement.place import on_outlet
 from glacis.core.model.document import Project
