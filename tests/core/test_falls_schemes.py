@@ -250,3 +250,20 @@ def test_a_longer_cricket_behind_a_kerb_by_hand():
     # Valleys fall s sin φ: 0.707 and 0.894 of 2 %.
     assert plain.least_fall == pytest.approx(0.02 * 0.5**0.5)
     assert long.least_fall == pytest.approx(0.02 * 2 / 5**0.5)
+
+
+def test_a_longer_cricket_that_would_end_in_another_facet_is_none():
+    """Below the north wall a kerb 2 m wide has 1.5 m uphill of it: at 2 to 1 it would want two."""
+    kerb = (((4.0, 7.5), (6.0, 7.5), (6.0, 8.5), (4.0, 8.5)),)
+    south = LevelLine(id="g", name="g", start=(0.0, 0.0), end=(10.0, 0.0))
+    north = LevelLine(id="h", name="h", start=(10.0, 10.0), end=(0.0, 10.0), raised=0.15)
+    ground = ground_of(SQUARE.outline, kerb)
+    for lines in ((south,), (south, north)):
+        plain, long = (
+            drained(SQUARE, Falls(area="a", fall=0.02, lines=lines, kerb_cricket=w), ground)
+            for w in (1.0, 2.0)
+        )
+        assert isinstance(plain, Drained)
+        assert isinstance(long, Drained)
+        assert long.heights.volume == pytest.approx(plain.heights.volume)
+        assert long.facets.step < 1e-9

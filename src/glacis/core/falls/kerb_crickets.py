@@ -17,6 +17,8 @@ from glacis.core.model.lookup import turning
 
 BESIDE = 1e-3
 """How far beside a kerb's corner the field is looked at [m]; our judgement."""
+LEVEL = 1e-9
+"""Heights closer than this are one [m]; our judgement, above rounding."""
 ALONG = 1e-6
 """Cosine under which a face lies along the contour [-]; our judgement."""
 
@@ -57,8 +59,26 @@ def _halves(surface: Surface, a: Point, b: Point, width: float) -> Iterator[Half
         return
     level, owner = gx * a[0] + gy * a[1] + c, int(surface.cells.owners[cells[0]])
     middle = ((a[0] + b[0]) / 2, (a[1] + b[1]) / 2)
+    if not _lies_on(surface, (gx, gy, c), _outline(a, b, middle, width)):
+        return
     for corner, left in ((a, True), (b, False)):
         yield HalfCricket(corner, middle, left, level, fall, width, fall * width, owner)
+
+
+def _outline(a: Point, b: Point, middle: Point, width: float) -> tuple[Point, Point, Point]:
+    """Where a cricket ends uphill, and the middles of its valleys."""
+    ux, uy = way(a, b)
+    reach = width * hypot(b[0] - a[0], b[1] - a[1]) / 2
+    x, y = middle[0] - uy * reach, middle[1] + ux * reach
+    return (x, y), ((a[0] + x) / 2, (a[1] + y) / 2), ((b[0] + x) / 2, (b[1] + y) / 2)
+
+
+def _lies_on(
+    surface: Surface, plane: tuple[float, float, float], places: tuple[Point, ...]
+) -> bool:
+    """Whether all places lie on one plane of the surface: elsewhere a cricket would end in a step."""
+    gx, gy, c = plane
+    return all(abs(surface.level_at((x, y)) - gx * x - gy * y - c) < LEVEL for x, y in places)
 
 
 def _cell(surface: Surface, at: Point) -> int:
