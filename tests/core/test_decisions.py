@@ -109,7 +109,7 @@ def test_what_is_wanted_is_what_a_figure_is_bad_by():
 
 
 def test_planting_that_is_made_deep_opens_again():
-    from core.test_rules import TRIPS
+    from core.faulty import TRIPS
 
     project = TRIPS["structure.planting-load"]
     (found,) = (

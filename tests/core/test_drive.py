@@ -4,7 +4,7 @@
 import pytest
 from msgspec.structs import replace
 
-from core.test_rules import (
+from core.faulty import (
     BARRIER,
     COLD,
     DECK,

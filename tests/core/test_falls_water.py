@@ -366,7 +366,7 @@ def test_what_a_gutter_along_the_eaves_carries():
 
 
 def test_what_lies_on_a_planted_roof_by_hand():
-    """80 mm of substrate at 1200 kg/m³ and 25 mm of studded board at 950 over the sheet."""
+    """80 mm of substrate at 1200 kg/m³ and 25 mm of studded board at 50 over the sheet."""
     layers = (
         SolidLayer(id="deck", material="reinforced-concrete", thickness=0.2),
         MembraneLayer(id="sheet", material="bitumen-root-resistant"),
@@ -375,7 +375,7 @@ def test_what_lies_on_a_planted_roof_by_hand():
     )
     roof = analysed(roof_project(*layers, pitch=0.0)).roof
     plain = lying_on(roof.layers, Burden())
-    assert plain.dry == pytest.approx(80 * 1.2 + 25 * 0.95)
+    assert plain.dry == pytest.approx(80 * 1.2 + 0.025 * 50)
     pores = 0.3 * 80 + 0.6 * 25
     assert plain.saturated == pytest.approx(plain.dry + pores)
     loaded = lying_on(roof.layers, Burden(storage=0.05, panels=20.0))

@@ -4,7 +4,7 @@
 import pytest
 from msgspec.structs import replace
 
-from core.test_rules import (
+from core.faulty import (
     BARRIER,
     COLD,
     DECK,
@@ -12,11 +12,13 @@ from core.test_rules import (
     EAST,
     FLEECE,
     FOAM,
+    GLUE,
     GRAVEL,
     GYPSUM,
     HUMID,
     RETARDER,
     ROOT_SHEET,
+    RUBBER,
     SCUPPER,
     SHEET,
     SHINGLES,
@@ -24,6 +26,7 @@ from core.test_rules import (
     SLATE,
     SUBSTRATE,
     UNDERLAY,
+    VACUUM,
     VENTED,
     VOID,
     WARM_DECK,
@@ -48,6 +51,7 @@ PITCHED = (GYPSUM, RETARDER, DEEP_WOOL, UNDERLAY, VENTED, SLATE)
 WOODEN = Framing(material="softwood-dense", width=0.06, spacing=0.6)
 TWO_FOAMS = replace(FOAM, boards=2, staggered=True)
 SCREED = solid("screed", "cement-screed", 0.06)
+COLD_SHEET = MembraneLayer(id="sheet", material="bitumen-two-ply-cold")
 HELD = Imperfections(fixing="none")
 
 
@@ -235,6 +239,45 @@ NEAR: dict[str, Project] = {
         GYPSUM, RETARDER, SolidLayer(id="x", material="own", thickness=0.1), SHEET, pitch=2,
         materials=(own_material(claimed=0.04),),
     ),
+    "data.implausible-density": roof_project(
+        GYPSUM, RETARDER, SolidLayer(id="x", material="own", thickness=0.1), SHEET, pitch=2,
+        materials=(own_material(density=8.0),),
+    ),
+    # 125 mm of moist substrate weigh 150 kg/m², to the digit.
+    "structure.light-deck": roof_project(
+        DECK, BARRIER, FOAM, ROOT_SHEET, FLEECE, replace(SUBSTRATE, thickness=0.125), pitch=2
+    ),
+    # Boards may lie by glue up to here.
+    "structure.unfixed-slope": roof_project(
+        DECK, BARRIER, FOAM, UNDERLAY, VENTED, solid("steel", "steel-sheet", 0.0007), pitch=10, imperfections=HELD
+    ),
+    # A facing of bitumen sheet takes the flame.
+    "fire.flame-on-foam": roof_project(SLAB, BARRIER, solid("foam", "eps-bitumen-faced", 0.2), SHEET, pitch=2),
+    # A base ply laid cold lies between.
+    "fire.hot-works": roof_project(
+        GYPSUM, BARRIER, WOOL, DECK, MembraneLayer(id="base", material="bitumen-base-self-adhered"), SHEET, pitch=2
+    ),
+    # Boards with shiplap edges are in no list of layers, so their factor is believed.
+    "heat.rain-factor": roof_project(
+        SLAB, SHEET, solid("xps", "xps", 0.2), GRAVEL, pitch=2, imperfections=Imperfections(rain_factor=0.03)
+    ),
+    # The glue meets a board on both its sides.
+    "order.solvent": roof_project(
+        DECK, BARRIER, FOAM, solid("cover", "gypsum-cover-board", 0.0125), GLUE, RUBBER, pitch=2
+    ),
+    # The screws hold the boards over the panels' neighbour, and end in the deck between.
+    "order.pierced-panel": fixed(
+        roof_project(VACUUM, DECK, BARRIER, FOAM, RUBBER, pitch=2), FixingSet(layer="foam", per_area=4.0)
+    ),
+    # On the warm side it stays dry.
+    "order.dry-board": roof_project(
+        solid("chip", "particle-board", 0.022), BARRIER, WOOL, UNDERLAY, VENTED, SLATE, pitch=35
+    ),
+    # 500 mm of rain in a year, and no more.
+    "climate.dry-site": roof_project(
+        DECK, solid("foam", "spray-foam-closed", 0.15), MembraneLayer(id="coat", material="silicone-coating"),
+        pitch=2, weather=replace(COLD, rain=(41.0,) * 11 + (49.0,)),
+    ),
     "order.approach": roof_project(*PITCHED, pitch=35),
     # A hair under the target is under it.
     "heat.target": just_under(roof_project(*PITCHED, pitch=35), 1e-6),
@@ -306,6 +349,6 @@ def test_findings_come_worst_first_and_speak_of_the_layers_they_name():
         known = {layer.id for layer in project.assemblies[0].layers}
         for finding in found:
             assert set(finding.layers) <= known
-    assert rules_of(roof_project(SLAB, BARRIER, TWO_FOAMS, SHEET, pitch=2, imperfections=HELD)) <= {
+    assert rules_of(roof_project(SLAB, BARRIER, TWO_FOAMS, COLD_SHEET, pitch=2, imperfections=HELD)) <= {
         "moisture.dries", "heat.target",
     }  # fmt: skip

@@ -142,4 +142,4 @@ def test_cost_and_carbon_add_up_over_layers_and_every_material_has_both():
             assert 0 < low <= high, material.id
     slab = analysed(roof_project(SolidLayer(id="c", material="reinforced-concrete", thickness=0.2)))
     assert cost_of(slab.roof.layers) == pytest.approx((0.2 * 260, 0.2 * 420))
-    assert carbon_of(slab.roof.layers) == pytest.approx((0.2 * 2300 * 0.08, 0.2 * 2300 * 0.16))
+    assert carbon_of(slab.roof.layers) == pytest.approx((0.2 * 2300 * 0.12, 0.2 * 2300 * 0.24))

@@ -4,7 +4,7 @@
 import pytest
 from msgspec.structs import replace
 
-from core.test_rules import TRIPS
+from core.faulty import TRIPS
 from glacis.core.judgement.questions import (
     first_with,
     is_low_slope,

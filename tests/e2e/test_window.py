@@ -57,7 +57,7 @@ def test_every_figure_opens_its_working_and_follows_the_roof(window, qtbot):
     window.desk.select_area("corridor")
     after = window.working_panel.findChild(QTextBrowser).toPlainText()
     assert before != after
-    assert "0.159" in after
+    assert "0.161" in after
     window.working_panel._copy()
     clipboard = QApplication.clipboard()
     assert clipboard is not None

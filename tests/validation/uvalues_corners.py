@@ -59,7 +59,7 @@ _mastic = own_material(
     id="mastic", family="bitumen", conductivity=0.70, density=2100.0, mu_dry=1e5, mu_wet=1e5,
     roles=("covering", "water"),
 )  # fmt: skip
-_inverted = 0.10 + 0.15 / 2.3 + 0.02 / 0.70 + 0.12 / 0.034 + 0.05 / 2.0 + 0.04
+_inverted = 0.10 + 0.15 / 2.3 + 0.02 / 0.70 + 0.12 / 0.034 + 0.04
 _rain = 7 * 60.0 / (31 + 28 + 31 + 30 + 31 + 30 + 31)
 _cold = 0.17 + 0.0007 / 50 + 0.12 / 0.022 + 0.22 + 0.018 / 0.13 + R_SHEET + 0.04
 

@@ -52,7 +52,8 @@ STAINLESS = Imperfections(
 
 _slab, _xps = 0.2 / 2.3, 0.16 / 0.034
 _gravel, _shed = 0.06 / 2.0, 0.0005 / 0.20
-_inverted = 0.10 + _slab + R_SHEET + _xps + _shed + _gravel + 0.04
+_inverted = 0.10 + _slab + R_SHEET + _xps + _shed + 0.04
+_counted = _inverted + _gravel
 # Months below 12 °C in the mild test climate: January to April, October to December.
 _rain = 7 * 60.0 / (31 + 28 + 31 + 30 + 31 + 30 + 31)
 
@@ -108,12 +109,14 @@ MORE: tuple[HandWorked, ...] = (
                (solid("reinforced-concrete", 0.2), BITUMEN, solid("xps", 0.16),
                 sheet("rain-shedding-layer"), solid("gravel-ballast", 0.06)), 1.0,
                corrected(_inverted, _rain * 0.04 * (_xps / _inverted) ** 2),
-               "p = 7 × 60 mm/212 days, f x = 0.04, R₁ of the boards above the sheet only"),
+               "p = 7 × 60 mm/212 days, f x = 0.04 as stated, R₁ of the boards above the sheet only, no R of gravel",
+               Imperfections(rain_factor=0.04)),
     HandWorked("Inverted roof under a shedding layer",
                (solid("reinforced-concrete", 0.2), BITUMEN, solid("xps", 0.16),
-                sheet("rain-shedding-layer"), solid("gravel-ballast", 0.06)), 1.0,
-               corrected(_inverted, _rain * 0.002 * (_xps / _inverted) ** 2),
-               "the same with f x = 0.002", Imperfections(rain_factor=0.002)),
+                sheet("rain-shedding-layer"),
+                SolidLayer(id="g", material="gravel-ballast", thickness=0.06, counts=True)), 1.0,
+               corrected(_counted, _rain * 0.002 * (_xps / _counted) ** 2),
+               "the same with f x = 0.002 by its layers, and the R of the gravel stated to count"),
     HandWorked("Webbed joists in dense cellulose",
                (GYPSUM, SolidLayer(id="p", material="cellulose-dense", thickness=0.3,
                                    framing=Framing(material="softwood-dense", width=0.06, spacing=0.625,

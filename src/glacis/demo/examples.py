@@ -8,6 +8,7 @@ with a reason, save on the failed one, which stands here to be condemned.
 from collections.abc import Callable
 
 from msgspec import Struct
+from msgspec.structs import replace
 
 from glacis.core.analysis.analyser import Analyser
 from glacis.core.judgement.decisions import accept
@@ -85,6 +86,11 @@ def board(material: str, millimetres: float, identifier: str = "") -> SolidLayer
     return SolidLayer(id=identifier or material, material=material, thickness=millimetres / 1000)
 
 
+def sealed(material: str, millimetres: float, identifier: str = "") -> SolidLayer:
+    """A board with its joints taped."""
+    return replace(board(material, millimetres, identifier), sealed=True)
+
+
 def boards(material: str, millimetres: float, identifier: str = "") -> SolidLayer:
     """Insulation in two boards with staggered joints."""
     return SolidLayer(
@@ -137,7 +143,8 @@ EXAMPLES: tuple[Example, ...] = (
         "cold-ventilated-attic", 26,
         (GYPSUM, sheet("polyethylene-sheet"), between("glass-wool-batt", 120, JOISTS),
          SolidLayer(id="over", material="glass-wool-blown", thickness=0.2, settling=0.05), ATTIC,
-         board("plywood", 18), sheet("bitumen-built-up"), board("clay-tile", 18)),
+         board("plywood", 18), sheet("bitumen-base-self-adhered"), sheet("bitumen-built-up"),
+         board("clay-tile", 18)),
     ),
     Example(
         "02-warm-between-and-over", "Steep warm roof, boards between and over the rafters",
@@ -190,7 +197,7 @@ EXAMPLES: tuple[Example, ...] = (
     Example(
         "09-planted-concrete", "Concrete, screed to falls, extensive planting", "planted", 1.1,
         (board("reinforced-concrete", 200), board("cement-screed", 60),
-         sheet("bitumen-aluminium-barrier"), boards("eps-grey", 180), sheet("bitumen-root-resistant"),
+         sheet("bitumen-aluminium-barrier"), boards("eps-bitumen-faced", 200), sheet("bitumen-root-resistant"),
          sheet("protection-fleece"), board("drainage-board", 40), sheet("filter-fleece"),
          board("extensive-substrate", 80)),
         use="work",
@@ -258,14 +265,14 @@ EXAMPLES: tuple[Example, ...] = (
     ),
     Example(
         "18-buried-concrete-shell", "Buried curved concrete with drained fill", "buried", 8,
-        (board("reinforced-concrete", 250), sheet("bitumen-root-resistant"), board("xps", 200),
+        (board("reinforced-concrete", 250), sheet("bitumen-root-resistant"), board("xps", 220),
          board("drainage-mat", 20), sheet("filter-fleece"), board("earth-cover", 500)),
         imperfections=Imperfections(fixing="none", rain_factor=0.01),
         accepted=(("structure.planting-load", STRUCTURE),),
     ),
     Example(
         "19-modular-flat-with-solar", "Modules of solid timber, flat, with solar stand-offs", "warm-deck", 1.5,
-        (board("laminated-timber-panel", 120), sheet("bitumen-aluminium-barrier"), boards("eps-white", 180),
+        (board("laminated-timber-panel", 120), sheet("bitumen-aluminium-cold"), boards("eps-white", 180),
          board("gypsum-cover-board", 12.5), sheet("polyolefin-sheet")),
     ),
     Example(
@@ -293,7 +300,7 @@ EXAMPLES: tuple[Example, ...] = (
     Example(
         "23-deep-joists-dense-fibre", "Very deep webbed joists, dense fibre, airtight inner board",
         "dense-pack", 30,
-        (GYPSUM, VOID, board("oriented-strand-board", 18), between("cellulose-dense", 360, WEBBED),
+        (GYPSUM, VOID, sealed("oriented-strand-board", 18), between("cellulose-dense", 360, WEBBED),
          board("medium-density-fibreboard", 16), UNDERLAY, vent(40), TILES),
         accepted=(("order.no-vapour-layer", OPEN_INSIDE),),
     ),

@@ -129,7 +129,7 @@ def _corridor() -> Assembly:
             SolidLayer(
                 id="insulation", material="eps-grey", thickness=0.18, boards=2, staggered=True
             ),
-            MembraneLayer(id="sheet", material="bitumen-two-ply"),
+            MembraneLayer(id="sheet", material="bitumen-two-ply-cold"),
             MembraneLayer(id="protection", material="protection-fleece"),
             SolidLayer(id="drainage", material="drainage-board", thickness=0.04),
             MembraneLayer(id="filter", material="filter-fleece"),

@@ -20,8 +20,8 @@ from glacis.files.layers_csv import safe
 
 COLUMNS = (
     "id", "name", "family", "conductivity", "density", "heat_capacity", "mu_dry", "mu_wet",
-    "sd_dry", "sd_wet", "thicknesses_mm", "roles", "least_pitch", "curve", "cost_min", "cost_max",
-    "carbon_min", "carbon_max", "fire", "purpose", "vapour_note", "source",
+    "sd_dry", "sd_wet", "thicknesses_mm", "roles", "traits", "sd_facings", "laps", "least_pitch", "curve",
+    "cost_min", "cost_max", "carbon_min", "carbon_max", "fire", "purpose", "vapour_note", "source",
 )  # fmt: skip
 NEEDED = ("id", "name", "family", "conductivity", "density", "source")
 LARGEST = 5_000_000
@@ -32,7 +32,7 @@ def _row(material: Material) -> dict[str, object]:
         name: "" if (value := getattr(material, name)) is None else value
         for name in (
             "conductivity", "density", "heat_capacity", "mu_dry", "mu_wet", "sd_dry", "sd_wet",
-            "least_pitch",
+            "least_pitch", "sd_facings", "laps",
         )
     }  # fmt: skip
     texts = {
@@ -44,6 +44,7 @@ def _row(material: Material) -> dict[str, object]:
         **texts,
         "thicknesses_mm": ";".join(f"{t * 1000:g}" for t in material.thicknesses),
         "roles": ";".join(material.roles),
+        "traits": ";".join(material.traits),
         "curve": ";".join(f"{t:g}:{value:g}" for t, value in material.curve),
         "cost_min": material.cost[0], "cost_max": material.cost[1],
         "carbon_min": material.carbon[0], "carbon_max": material.carbon[1],

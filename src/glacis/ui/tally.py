@@ -25,6 +25,9 @@ def target_words(figure: Headline, desk: Desk) -> str:
         return ""
     sign = "at most" if figure.less_is_better else "at least"
     shown = number(figure.limit, figure.quantity, desk.system)
+    if figure.screwed is not None:
+        screwed = number(figure.screwed, figure.quantity, desk.system)
+        return f"{sign} {shown}: met, {screwed} with usual screws"
     return f"{sign} {shown}: {'met' if figure.meets else 'missed'}"
 
 
@@ -81,7 +84,8 @@ class TallyCell(QAbstractButton):
         painter.setFont(font("semibold", 22))
         painter.drawText(QRectF(16, 18, self.width(), 28), Qt.AlignmentFlag.AlignVCenter, value)
         painter.setFont(font("regular", 12))
-        painter.setPen(colour(palette["second" if self.figure.meets is not False else "mind"]))
+        doubtful = self.figure.meets is False or self.figure.screwed is not None
+        painter.setPen(colour(palette["mind" if doubtful else "second"]))
         painter.drawText(QRectF(16, 46, self.width(), 14), 0, target_words(self.figure, self._desk))
         if self.hasFocus():
             painter.setPen(QPen(colour(palette["accent"]), 2))

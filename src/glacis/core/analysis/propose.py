@@ -10,16 +10,27 @@ from glacis.core.analysis.results import AreaResult
 from glacis.core.area.analysed import AnalysedArea
 from glacis.core.build_up.approaches.catalogue import Approach, approach_of
 from glacis.core.build_up.approaches.setting import Setting
+from glacis.core.build_up.fixings import usual_fixings, with_fixings
+from glacis.core.errors import ValueRefused
+from glacis.core.judgement.drive import vapour_drive
 from glacis.core.judgement.finding import SEVERITIES
 from glacis.core.judgement.questions import is_wet
+from glacis.core.materials.library import FOAMS
 from glacis.core.model.document import ApproachId, Assembly, Material, Project
 from glacis.core.model.edit import swap, with_assembly
 from glacis.core.model.layers import Layer, MembraneLayer, SolidLayer
 from glacis.core.model.lookup import numbered_id
+from glacis.core.moisture.air import saturation_pressure
+from glacis.core.moisture.indoor import outdoor_pressures
 from glacis.core.thickness.solve import Option, Wish, solve
 
 TRIED = 6
 """Answers of the solver that are judged before one is taken; our judgement: the best are among the first."""
+PRESSING = 650.0
+"""Mean drive outwards from which a barrier is wanted in frost [Pa]; our judgement, above that of dwellings in a
+mild winter."""
+SPAN = 1.5
+"""What the back of a lining lies above its room where it is warm outside [K]; our judgement."""
 KEPT_COVERINGS = ("masonry", "timber", "mineral-board", "metal")
 
 
@@ -30,6 +41,9 @@ def _is_kept(material: Material, pitch: float) -> bool:
 
 def setting_of(roof: AnalysedArea) -> Setting:
     """Pitch, use and climate of an area, and the parts of its present build-up worth keeping."""
+    drive = vapour_drive(roof)
+    damp = max(outdoor_pressures(roof.climate))
+    sweats = damp > saturation_pressure(roof.zone.temperature + SPAN)
     lining = covering = None
     sheet, between = "", ""
     rafters = None
@@ -46,7 +60,7 @@ def setting_of(roof: AnalysedArea) -> Setting:
         framing = getattr(stated, "framing", None)
         if framing is not None and layer.is_insulation and not framing.web:
             rafters = replace(framing, aligned_with="")
-            between = material.id if material.family != "foam" else ""
+            between = material.id if material.family not in FOAMS else ""
     return Setting(
         pitch=roof.area.pitch,
         wet=is_wet(roof),
@@ -56,6 +70,10 @@ def setting_of(roof: AnalysedArea) -> Setting:
         sheet=sheet,
         rafters=rafters,
         between=between,
+        rain=sum(roof.climate.rain),
+        inward=drive.comes_from == "outside" or (sweats and drive.comes_from == "neither"),
+        pressing=drive.mean > PRESSING and min(roof.climate.temperature) < 0,
+        sweats=sweats,
     )
 
 
@@ -90,11 +108,18 @@ def propose(analyser: Analyser, project: Project, area: str, approach: ApproachI
     """The project with ``area`` following another approach, its thicknesses solved.
 
     An assembly that other areas share is left to them; the area gets one of its own.
+
+    Raises:
+        ValueRefused: where the approach is not for such a place, with the reason.
     """
     result = analyser.preview(project).of(area)
     roof = result.roof
     chosen = approach_of(approach)
-    layers = chosen.build(setting_of(roof))
+    setting = setting_of(roof)
+    reason = chosen.refusal(setting)
+    if reason:
+        raise ValueRefused("approach", chosen.name, reason)
+    layers = chosen.build(setting)
     shared = sum(a.assembly == roof.assembly.id for a in project.areas) > 1
     if shared:
         name = f"{chosen.name} ({roof.area.name})"
@@ -109,11 +134,20 @@ def propose(analyser: Analyser, project: Project, area: str, approach: ApproachI
         fresh = roof.assembly.id
         made = replace(roof.assembly, approach=approach, layers=layers)
         changed = with_assembly(project, made)
-    return _solved(analyser, changed, area, fresh)
+    return _solved(analyser, _as_usually_held(analyser, changed, area), area, fresh)
 
 
-def suited(approaches: tuple[Approach, ...], pitch: float) -> Iterator[tuple[Approach, bool]]:
-    """Every approach, those for this pitch [°] first, and whether it is for it."""
-    ranked = sorted(approaches, key=lambda approach: not approach.suits(pitch))
+def _as_usually_held(analyser: Analyser, project: Project, area: str) -> Project:
+    """The project with the usual fixings of an area's new build-up counted, where it needs any."""
+    roof = analyser.preview(project).of(area).roof
+    usual = usual_fixings(roof.layers, roof.heat.counted)
+    stated = roof.assembly.imperfections
+    held = replace(stated, fixing="none") if usual is None else with_fixings(stated, usual)
+    return with_assembly(project, replace(roof.assembly, imperfections=held))
+
+
+def suited(approaches: tuple[Approach, ...], setting: Setting) -> Iterator[tuple[Approach, str]]:
+    """Every approach, those for this place first, and why it is not; empty where it is."""
+    ranked = sorted(approaches, key=lambda approach: bool(approach.refusal(setting)))
     for approach in ranked:
-        yield approach, approach.suits(pitch)
+        yield approach, approach.refusal(setting)

@@ -49,7 +49,7 @@ class Lying(Struct, frozen=True):
 def lying_on(layers: tuple[LayerData, ...], burden: Burden) -> Lying:
     """What lies on the outermost waterproofing of a roof."""
     above = above_waterproofing(layers)
-    dry = sum(_mass(layer) for layer in above)
+    dry = sum(layer.mass for layer in above)
     pores = sum(
         WATER * layer.thickness * PORES.get(layer.material.family, 0.0)
         for layer in above
@@ -66,7 +66,3 @@ def above_waterproofing(layers: tuple[LayerData, ...]) -> tuple[LayerData, ...]:
         k for k, layer in enumerate(layers) if layer.kind == "membrane" and layer.has_role("water")
     ]
     return layers[waters[-1] + 1 :] if waters else ()
-
-
-def _mass(layer: LayerData) -> float:
-    return layer.material.density * layer.thickness if layer.material is not None else 0.0

@@ -7,8 +7,10 @@ from typing import Literal
 from msgspec import Struct
 
 from glacis.core.area.analysed import AnalysedArea
+from glacis.core.build_up.fixings import usual_fixings
 from glacis.core.climate.year import MONTH_NAMES
 from glacis.core.errors import ValueRefused
+from glacis.core.heat.corrections import fixing_addition, passed_by_fixings
 from glacis.core.heat.energy import degree_hours
 from glacis.core.heat.working import transmittance_working, weight_working
 from glacis.core.moisture.assess import face_limit
@@ -47,6 +49,8 @@ class Headline(Struct, frozen=True):
         limit: its target in SI; None where it has none.
         meets: whether the target is met; None without one.
         less_is_better: which way is good; None where neither is.
+        screwed: U with the usual fixings, where the target is met only because nobody stated any;
+            else None.
     """
 
     id: Figure
@@ -56,6 +60,7 @@ class Headline(Struct, frozen=True):
     limit: float | None = None
     meets: bool | None = None
     less_is_better: bool | None = None
+    screwed: float | None = None
 
 
 def least_limit(roof: AnalysedArea) -> float:
@@ -74,6 +79,19 @@ def within_limits(roof: AnalysedArea) -> bool:
     )
 
 
+def screwed_over(roof: AnalysedArea) -> float | None:
+    """U with the usual fixings [W/(m²·K)] where it is over the target and nobody stated any."""
+    if roof.assembly.imperfections.fixing != "unstated" or not roof.meets_target:
+        return None
+    usual = usual_fixings(roof.layers, roof.heat.counted)
+    if usual is None:
+        return None
+    counted = roof.layers[: roof.heat.counted]
+    passed = passed_by_fixings(counted, usual.layer)
+    screwed = roof.transmittance + fixing_addition(usual, passed, roof.heat.resistance).value
+    return None if roof.meets(screwed) else screwed
+
+
 def headlines(roof: AnalysedArea) -> tuple[Headline, ...]:
     """The figures a designer watches while working."""
     heat, surface = roof.heat, roof.surface
@@ -81,12 +99,12 @@ def headlines(roof: AnalysedArea) -> tuple[Headline, ...]:
     return (
         Headline(
             "u", "U-value", roof.transmittance, q.TRANSMITTANCE, roof.target,
-            roof.meets_target, True,
+            roof.meets_target, True, screwed_over(roof),
         ),
         Headline("r", "R total", 1 / roof.transmittance, q.RESISTANCE, None, None, False),
         Headline(
             "surface", "f_Rsi", heat.surface_factor, q.FACTOR, surface.least_factor,
-            None if surface.least_factor is None else surface.allows(heat.surface_factor), False,
+            surface.allows(heat.surface_factor) if 0 < (surface.least_factor or 0) < 1 else None, False,
         ),
         Headline(
             "condensate", "Condensate", roof.monthly.peak, q.CONDENSATE, least_limit(roof),

@@ -326,7 +326,7 @@ def weight(layers: tuple[LayerData, ...]) -> float:
     for layer in layers:
         share = layer.frame.solid_share if layer.frame else 0.0
         if layer.material is not None:
-            total += (1 - share) * layer.thickness * layer.material.density
+            total += (1 - share) * layer.mass
         if layer.frame:
             total += share * layer.thickness * layer.frame.density
     return total

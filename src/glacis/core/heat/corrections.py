@@ -28,6 +28,7 @@ RAIN_WORDS = {
 }
 """f·x [W·day/(m²·K·mm)] by joint and covering: 0.04 from F.4, the lower ones usual for approved
 systems, whose approval decides."""
+OPEN_JOINTS, SHIPLAP, COVERED, SHED = RAIN_WORDS
 HEATING_LIMIT = 12.0
 """A month colder than this [°C] counts to the heating season for rain; our judgement after the usual
 heating limit of houses."""
@@ -116,6 +117,24 @@ def inverted_layers(layers: tuple[LayerData, ...]) -> tuple[LayerData, ...]:
     if covering is None:
         return ()
     return tuple(x for x in layers[covering + 1 :] if x.is_insulation)
+
+
+def rain_factor_of(layers: tuple[LayerData, ...]) -> float:
+    """f·x that follows from what lies over inverted boards [W·day/(m²·K·mm)].
+
+    A sheet that sheds water over the boards leads rain off, soil slows it, open ballast lets it
+    through the joints. How the boards meet is not known from the layers, so it counts for nothing.
+    """
+    boards = inverted_layers(layers)
+    over = layers[layers.index(boards[-1]) + 1 :] if boards else ()
+    if any(layer.has_role("shedding") for layer in over):
+        return SHED
+    return COVERED if any(layer.has_role("planting") for layer in over) else OPEN_JOINTS
+
+
+def rain_factor(layers: tuple[LayerData, ...], stated: Imperfections) -> float:
+    """f·x used: the stated one, else what follows from the layers [W·day/(m²·K·mm)]."""
+    return rain_factor_of(layers) if stated.rain_factor is None else stated.rain_factor
 
 
 def void_addition(level: int, gaps: tuple[LayerData, ...], total: float) -> Addition:
@@ -235,7 +254,7 @@ def corrections_for(
         )
         if stated.fixing == "counted"
         else Addition(),
-        inverted_rain=rain_addition(stated.rain_factor, rain, boards, total)
+        inverted_rain=rain_addition(rain_factor(layers, stated), rain, boards, total)
         if boards
         else Addition(),
     )

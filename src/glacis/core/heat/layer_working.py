@@ -103,6 +103,9 @@ def layer_step(number: int, layer: LayerData, direction: Direction) -> Step:
     if layer.missing:
         words = f"{layer.name}: material not known"
         return Step(f"R_{number}", words, "", layer.resistance, R, "", "counts nothing")
+    if not layer.counts:
+        note = "soil, gravel and drainage count no R unless stated"
+        return Step(f"R_{number}", layer.name, "", layer.resistance, R, f"{ISO}, 6.1", note)
     template, values = "{} / {}", [layer.thickness, layer.conductivity]
     notes = []
     if layer.settling:

@@ -10,9 +10,10 @@ from msgspec.structs import replace
 from glacis.core.heat.air_layers import unventilated
 from glacis.core.heat.conductivity import on_curve
 from glacis.core.heat.surfaces import R_U, Direction
-from glacis.core.materials.library import Family
+from glacis.core.materials.library import FIBRES, FOAMS, Family
 from glacis.core.model.document import Assembly, Material
 from glacis.core.model.layers import AirLayer, Framing, MembraneLayer, RoofSpaceLayer, SolidLayer
+from glacis.core.model.traits import Trait
 
 AIR_SD = 0.01
 """Equivalent air layer thickness of any air layer [m] (ISO 13788:2012, 4.3.2)."""
@@ -22,6 +23,9 @@ judgement."""
 LEAST_WIDTH = 1e-3
 """Width that a void keeps between members that all but touch [m], so that its R stays finite; our
 judgement."""
+UNCOUNTED = ("planting", "ballast", "drainage")
+"""Roles of layers whose R is left out unless it is stated to count: wet, moved and open to the air; ISO
+6946:2017, 6.1 takes layers with a known resistance only; our judgement of which have none."""
 LayerKind = Literal["solid", "membrane", "air", "roof-space"]
 
 
@@ -100,6 +104,8 @@ class LayerData(Struct, frozen=True):
         emissivities: of the inner and outer face of an air layer [-].
         void_width: of an air layer between its members [m]; None without members.
         space: what is stated of a roof space.
+        sealed: whether the joints of its boards are sealed.
+        counts: whether its R is counted; that of soil, gravel and drainage is only where stated.
     """
 
     id: str
@@ -124,15 +130,41 @@ class LayerData(Struct, frozen=True):
     emissivities: tuple[float, float] = (0.9, 0.9)
     void_width: float | None = None
     space: RoofSpaceLayer | None = None
+    sealed: bool = False
+    counts: bool = True
 
     @property
     def is_insulation(self) -> bool:
         """Whether the layer is there to insulate."""
         return self.material is not None and "insulation" in self.material.roles
 
+    @property
+    def is_foam(self) -> bool:
+        """Whether it is a plastic foam."""
+        return self.material is not None and self.material.family in FOAMS
+
+    @property
+    def is_fibre(self) -> bool:
+        """Whether it is of fibres."""
+        return self.material is not None and self.material.family in FIBRES
+
+    @property
+    def mass(self) -> float:
+        """Of its material laid in full, laps counted and members not [kg/m²]."""
+        material = self.material
+        return self.thickness * material.density * material.laps if material else 0.0
+
     def has_role(self, role: str) -> bool:
         """Whether its material can do this job."""
-        return self.material is not None and role in self.material.roles
+        if self.material is None:
+            return False
+        return role in self.material.roles or (
+            role == "air" and self.sealed and self.has_trait("sealable")
+        )
+
+    def has_trait(self, trait: Trait) -> bool:
+        """Whether rules must know this of its material."""
+        return self.material is not None and trait in self.material.traits
 
 
 def strongest(layers: Sequence[LayerData], among: Iterable[int] | None = None) -> int | None:
@@ -245,6 +277,7 @@ def _solid(layer: SolidLayer, assembly: Assembly, known: Known) -> LayerData:
     sheet = material.is_membrane
     used = _conductivity(layer, material, known)
     settled = layer.thickness * (1 - layer.settling)
+    counts = layer.counts or not any(role in material.roles for role in UNCOUNTED)
     return LayerData(
         id=layer.id,
         kind="solid",
@@ -252,16 +285,18 @@ def _solid(layer: SolidLayer, assembly: Assembly, known: Known) -> LayerData:
         material=material,
         missing="",
         thickness=layer.thickness,
-        resistance=_resistance(settled, used),
+        resistance=_resistance(settled, used) if counts else 0.0,
         sd_dry=_vapour(material, layer.thickness, "dry") if not sheet else _sheet(material, "dry"),
         sd_wet=_vapour(material, layer.thickness, "wet") if not sheet else _sheet(material, "wet"),
         frame=frame,
         ventilation="none",
         opening=0.0,
         hatch=family.hatch if family else "unknown",
-        wood_based=bool(family and family.wood_based),
+        wood_based=bool(family and family.wood_based and "rot-proof" not in material.traits),
         conductivity=used,
-        labelled=_resistance(layer.thickness, material.conductivity),
+        labelled=_resistance(layer.thickness, material.conductivity) if counts else 0.0,
+        sealed=layer.sealed,
+        counts=counts,
         boards=layer.boards,
         staggered=layer.staggered,
         settling=layer.settling,
@@ -278,7 +313,7 @@ def _vapour(material: Material | None, thickness: float, cup: Literal["dry", "we
         return 0.0
     dry, wet = material.mu_dry, material.mu_wet
     factor = _first_stated(dry, wet) if cup == "dry" else _first_stated(wet, dry)
-    return (1.0 if factor is None else factor) * thickness
+    return (1.0 if factor is None else factor) * thickness + material.sd_facings
 
 
 def _sheet(material: Material | None, cup: Literal["dry", "wet"]) -> float:
@@ -389,6 +424,7 @@ def _roof_space(layer: RoofSpaceLayer) -> LayerData:
 def rescaled(layer: LayerData, thickness: float) -> LayerData:
     """A solid layer at another thickness [m], all that follows from it scaled."""
     scale = thickness / layer.thickness
+    facings = layer.material.sd_facings if layer.material else 0.0
     frame = layer.frame
     if frame is not None:
         web = frame.web
@@ -400,8 +436,8 @@ def rescaled(layer: LayerData, thickness: float) -> LayerData:
         thickness=thickness,
         resistance=layer.resistance * scale,
         labelled=layer.labelled * scale,
-        sd_dry=layer.sd_dry * scale,
-        sd_wet=layer.sd_wet * scale,
+        sd_dry=(layer.sd_dry - facings) * scale + facings,
+        sd_wet=(layer.sd_wet - facings) * scale + facings,
         frame=frame,
     )
 

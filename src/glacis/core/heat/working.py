@@ -248,14 +248,18 @@ def weight_working(layers: tuple[LayerData, ...], total: float) -> Working:
             continue
         share = layer.frame.solid_share if layer.frame else 0.0
         density = layer.material.density if layer.material else 0.0
-        mass = (1 - share) * layer.thickness * density
+        laps = layer.material.laps if layer.material else 1.0
+        mass = (1 - share) * layer.mass
         template, values = "{} × {} × {}", [1 - share, layer.thickness, density]
+        if laps > 1:
+            template += " × {}"
+            values.append(laps)
         if layer.frame:
             mass += share * layer.thickness * layer.frame.density
             template += " + {} × {} × {}"
             values += [share, layer.thickness, layer.frame.density]
         shown = put_in(template, values, mass, Quantity.AREA_MASS)
-        steps.append(Step(f"m_{number}", layer.name, shown, mass, Quantity.AREA_MASS, "d ρ"))
+        steps.append(Step(f"m_{number}", layer.name, shown, mass, Quantity.AREA_MASS, "d ρ, laps"))
     parts = [step.value for step in steps]
     shown = put_in(summed(len(parts)), parts, total, Quantity.AREA_MASS) if parts else "0"
     steps.append(Step("m", "Σ m", shown, total, Quantity.AREA_MASS))

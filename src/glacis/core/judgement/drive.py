@@ -57,5 +57,4 @@ def held_back(layers: tuple[LayerData, ...]) -> float:
 
 
 def _has_open_laps(layer: LayerData) -> bool:
-    material = layer.material
-    return layer.kind == "solid" and material is not None and material.family == "metal"
+    return layer.kind == "solid" and layer.has_trait("open-lapped")

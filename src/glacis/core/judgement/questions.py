@@ -27,15 +27,6 @@ retarder and the 1500 m of a barrier (DIN 4108-3:2018)."""
 OPEN_MU = 10.0
 """Up to this vapour resistance factor insulation counts as open [-]; our judgement: fibres lie below 5,
 foams above 20 (ISO 10456:2007, table 4)."""
-FIBRES = ("mineral-fibre", "plant-fibre", "loose-fill")
-STIFF_FIBRES = (
-    "stone-wool-slab",
-    "stone-wool-dual-density",
-    "wood-fibre-board",
-    "wood-fibre-underlay",
-    "cork-board",
-)
-"""Fibre boards that carry feet and joints of their own."""
 
 
 def finding(
@@ -53,9 +44,11 @@ def finding(
 
 
 def is_wet(roof: AnalysedArea) -> bool:
-    """Whether the rooms below press much vapour out, by their conditions: a cold room never does."""
+    """Whether the rooms below press much vapour out, by their conditions: a cold room never does,
+    nor one into which the year drives vapour from outside.
+    """
     zone, humidity = roof.zone, roof.zone.humidity
-    if zone.temperature < COLD_ROOM:
+    if zone.temperature < COLD_ROOM or vapour_drive(roof).comes_from == "outside":
         return False
     if isinstance(humidity, HumidityClass):
         works = zone.use != "dwelling" and humidity.number == 4
@@ -80,6 +73,11 @@ def family(layer: LayerData) -> str:
 def material(layer: LayerData) -> str:
     """Id of the material; empty for air and unknown materials."""
     return layer.material.id if layer.material else ""
+
+
+def is_soft(layer: LayerData) -> bool:
+    """Fibre that carries neither feet nor sheets."""
+    return layer.is_insulation and layer.is_fibre and not layer.has_trait("stiff")
 
 
 def is_open_insulation(layer: LayerData) -> bool:

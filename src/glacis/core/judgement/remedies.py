@@ -10,7 +10,7 @@ from glacis.core.area.analysed import AnalysedArea
 from glacis.core.build_up.control import OF_WEIGHT
 from glacis.core.heat.resolve import LayerData, of_weight
 from glacis.core.judgement.finding import Remedy
-from glacis.core.model.document import Assembly, Fixing, Project
+from glacis.core.model.document import Assembly, Fixing, FixingSet, Project
 from glacis.core.model.edit import (
     insert_layer,
     layers_of,
@@ -56,6 +56,13 @@ def ventilate(project: Project, assembly: str, layer_id: str) -> Project:
     if not isinstance(layer, AirLayer):
         return project
     return set_layer(project, assembly, replace(layer, ventilation="well"))
+
+
+def open_below(project: Project, assembly: str, layer_id: str, height: float) -> Project:
+    """Open a ventilated space of ``height`` [m] inside a layer."""
+    layers = layers_of(project, assembly)
+    space = AirLayer(id=new_layer_id(layers, "vented-air"), thickness=height, ventilation="well")
+    return insert_layer(project, assembly, position(layers, layer_id), space)
 
 
 def fill_void(project: Project, assembly: str, layer_id: str, material: str) -> Project:
@@ -127,21 +134,36 @@ def insert_solid(
     return insert_layer(project, assembly, index, layer)
 
 
-def swap_solid(project: Project, assembly: str, layer_id: str, material: str) -> Project:
-    """Put another material in the place of a solid layer, keeping thickness and members."""
+def swap_solid(
+    project: Project, assembly: str, layer_id: str, material: str, thickness: float = 0.0
+) -> Project:
+    """Put another material in the place of a solid layer, keeping its members.
+
+    A ``thickness`` [m] of 0 keeps the thickness too, for materials that are sold in it.
+    """
     layers = layers_of(project, assembly)
     layer = layers[position(layers, layer_id)]
     if not isinstance(layer, SolidLayer):
         return project
-    return set_layer(project, assembly, replace(layer, material=material))
+    made = replace(layer, material=material, thickness=thickness or layer.thickness)
+    return set_layer(project, assembly, made)
 
 
-def lay_tiles(project: Project, assembly: str) -> Project:
-    """Counter-battens, a ventilated space and concrete tiles on top."""
+def sheet_covering_in_place(project: Project, assembly: str, layer_id: str) -> Project:
+    """A deck of plywood and a sheet laid without flame in the place of another covering."""
+    layers = layers_of(project, assembly)
+    index = position(layers, layer_id)
+    changed = remove_layer(project, assembly, layer_id)
+    changed = insert_solid(changed, assembly, index, "plywood", 0.018)
+    return insert_membrane(changed, assembly, index + 1, "bitumen-two-ply-cold")
+
+
+def lay_on_battens(project: Project, assembly: str, material: str, thickness: float) -> Project:
+    """Counter-battens, a ventilated space and a covering of ``thickness`` [m] on top."""
     layers = layers_of(project, assembly)
     space = AirLayer(id=new_layer_id(layers, "vented-air"), thickness=0.04, ventilation="well")
     changed = insert_layer(project, assembly, len(layers), space)
-    return insert_solid(changed, assembly, len(layers) + 1, "concrete-tile", 0.015)
+    return insert_solid(changed, assembly, len(layers) + 1, material, thickness)
 
 
 def set_fixing(project: Project, assembly: str, fixing: Fixing) -> Project:
@@ -149,6 +171,22 @@ def set_fixing(project: Project, assembly: str, fixing: Fixing) -> Project:
     shared = by_id(project.assemblies, assembly, "assembly", "The remedy")
     stated = replace(shared.imperfections, fixing=fixing)
     return with_assembly(project, replace(shared, imperfections=stated))
+
+
+def count_fixings(project: Project, assembly: str, fixings: FixingSet) -> Project:
+    """State fixings and count them in U."""
+    shared = by_id(project.assemblies, assembly, "assembly", "The remedy")
+    stated = replace(shared.imperfections, fixing="counted", fixings=fixings)
+    return with_assembly(project, replace(shared, imperfections=stated))
+
+
+def seal(project: Project, assembly: str, layer_id: str) -> Project:
+    """Seal the joints of a layer of boards, so that it stops air."""
+    layers = layers_of(project, assembly)
+    layer = layers[position(layers, layer_id)]
+    if not isinstance(layer, SolidLayer):
+        return project
+    return set_layer(project, assembly, replace(layer, sealed=True))
 
 
 def set_boards(project: Project, assembly: str, layer_id: str, boards: int) -> Project:

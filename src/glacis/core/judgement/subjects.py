@@ -4,7 +4,7 @@
 from msgspec import Struct
 
 from glacis.core.area.analysed import AnalysedArea
-from glacis.core.model.document import RoofArea
+from glacis.core.model.document import Material, RoofArea
 from glacis.core.model.geometry import Opening
 from glacis.core.shape.edges import Edge, Junction
 from glacis.core.shape.planes import Plane
@@ -28,8 +28,12 @@ class OpeningSubject(Struct, frozen=True):
 
 
 class ProjectSubject(Struct, frozen=True):
-    """The whole project: its areas as stated, its shape, and what stands on it."""
+    """The whole project: its areas as stated, its shape, what stands on it and what covers it.
+
+    ``coverings`` pairs ids of areas with the material of their outermost covering.
+    """
 
     areas: tuple[RoofArea, ...]
     shape: RoofShape
     openings: tuple[Opening, ...]
+    coverings: tuple[tuple[str, Material], ...] = ()

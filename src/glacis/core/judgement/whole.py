@@ -10,10 +10,11 @@ from glacis.core.area.analysed import AnalysedArea
 from glacis.core.area.parts import ANALYSED
 from glacis.core.graph.part import WHOLE, Part
 from glacis.core.graph.reader import Reader
+from glacis.core.heat.parts import used_in
 from glacis.core.judgement.catalogue import about, judge
 from glacis.core.judgement.finding import About, AnyRule, Finding
 from glacis.core.judgement.subjects import JunctionSubject, OpeningSubject, ProjectSubject
-from glacis.core.model.document import RoofArea
+from glacis.core.model.document import Material, RoofArea
 from glacis.core.model.geometry import Opening
 from glacis.core.shape.edges import Edge
 from glacis.core.shape.parts import SHAPE
@@ -28,6 +29,7 @@ class ShapeJudged(Struct, frozen=True):
     areas: tuple[RoofArea, ...]
     shape: RoofShape
     openings: tuple[Opening, ...]
+    coverings: tuple[tuple[str, Material], ...]
     rules: tuple[AnyRule, ...]
 
 
@@ -41,7 +43,15 @@ class OpeningsJudged(Struct, frozen=True):
 def _reads_shape(reader: Reader, _subject: str) -> ShapeJudged:
     project = reader.project
     shape = reader.value(SHAPE, WHOLE)
-    return ShapeJudged(project.areas, shape, project.openings, reader.known.rules)
+    pairs = ((area.id, _covering(reader, area)) for area in project.areas)
+    coverings = tuple((area, material) for area, material in pairs if material is not None)
+    return ShapeJudged(project.areas, shape, project.openings, coverings, reader.known.rules)
+
+
+def _covering(reader: Reader, area: RoofArea) -> Material | None:
+    """The outermost covering of an area."""
+    materials = used_in(reader, reader.assembly(area)).materials
+    return next((m for m in reversed(materials) if m is not None and "covering" in m.roles), None)
 
 
 def _reads_openings(reader: Reader, _subject: str) -> OpeningsJudged:
@@ -75,7 +85,7 @@ def openings_in(read: OpeningsJudged) -> tuple[OpeningSubject, ...]:
 
 def project_in(read: ShapeJudged) -> tuple[ProjectSubject, ...]:
     """The project as a whole."""
-    return (ProjectSubject(read.areas, read.shape, read.openings),)
+    return (ProjectSubject(read.areas, read.shape, read.openings, read.coverings),)
 
 
 def _judge_edges(read: ShapeJudged) -> Found:

@@ -7,6 +7,12 @@ from msgspec import Struct
 
 from glacis.core.errors import ValueRefused
 from glacis.core.model.document import Material
+from glacis.core.model.traits import TRAITS
+
+FOAMS = ("polystyrene", "extruded", "polyurethane", "phenolic", "foam")
+"""Families of plastic foam."""
+FIBRES = ("mineral-fibre", "plant-fibre", "loose-fill")
+"""Families of fibre."""
 
 
 class Family(Struct, frozen=True):
@@ -89,6 +95,18 @@ def _curve(row: Row, where: str) -> tuple[tuple[float, float], ...]:
         raise ValueRefused(f"{where}, curve", text, expected) from None
 
 
+def _words(row: Row, key: str) -> tuple[str, ...]:
+    return tuple(word for word in (row.get(key) or "").split(";") if word)
+
+
+def _traits(row: Row, where: str) -> tuple[str, ...]:
+    traits = _words(row, "traits")
+    for trait in traits:
+        if trait not in TRAITS:
+            raise ValueRefused(f"{where}, traits", trait, "of " + ", ".join(sorted(TRAITS)))
+    return traits
+
+
 def read_family(row: Row) -> Family:
     """One family from a row of its table."""
     where = f"family '{row.get('id', '')}'"
@@ -132,7 +150,10 @@ def read_material(row: Row) -> Material:
         sd_dry=_optional(row, "sd_dry", where),
         sd_wet=_optional(row, "sd_wet", where),
         thicknesses=series,
-        roles=tuple(role for role in row["roles"].split(";") if role),
+        roles=_words(row, "roles"),
+        traits=_traits(row, where),  # type: ignore[arg-type]
+        sd_facings=_or_zero(row, "sd_facings", where),
+        laps=_optional(row, "laps", where) or 1.0,
         least_pitch=_optional(row, "least_pitch", where),
         fire=row["fire"],
         purpose=row["purpose"],

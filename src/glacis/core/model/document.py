@@ -7,6 +7,7 @@ from glacis.core.model.falls import Falls
 from glacis.core.model.geometry import STEEPEST, Dormer, Footprint, Grown, Hole, Level, Opening
 from glacis.core.model.layers import PHYSICS, THICKEST_LAYER, HeatFlow, Layer
 from glacis.core.model.node import Node
+from glacis.core.model.traits import Trait
 from glacis.core.units.quantities import Quantity, System
 from glacis.core.units.ranges import Range
 
@@ -146,14 +147,17 @@ class Imperfections(Node, frozen=True, kw_only=True):
             staggered joints.
         fixing: whether fixings are counted, known to be none, or nobody stated them.
         fixings: what they are, where counted.
-        rain_factor: f·x of the covering over inverted insulation [W·day/(m²·K·mm)].
+        rain_factor: f·x of the covering over inverted insulation [W·day/(m²·K·mm)]; None takes what
+            follows from the layers.
         leave_out_small: whether corrections below 3 % in all are left out, as the standard lets.
     """
 
     voids: Annotated[int, Range("level of air voids", None, 0, 2, "ISO 6946:2017, annex F")] = 0
     fixing: Fixing = "unstated"
     fixings: FixingSet = FixingSet()
-    rain_factor: Annotated[float, Range("rain factor", None, 0.0, 0.1, "ISO 6946:2017, F.4")] = 0.04
+    rain_factor: (
+        Annotated[float, Range("rain factor", None, 0.0, 0.1, "ISO 6946:2017, F.4")] | None
+    ) = None
     leave_out_small: bool = False
 
 
@@ -241,6 +245,9 @@ class Material(Node, frozen=True, kw_only=True):
         sd_wet: the same, wet cup.
         thicknesses: what can be bought [m]; for a membrane its one thickness.
         roles: what it can do in an assembly.
+        traits: what rules must know of it beside its figures.
+        sd_facings: s_d that the facings of a board add to its core [m].
+        laps: square metres of it that are laid to a square metre of roof [-].
         least_pitch: least slope as a covering [°]; None where it is none.
         fire: reaction to fire class, indicative.
         purpose: what it is for.
@@ -268,6 +275,9 @@ class Material(Node, frozen=True, kw_only=True):
         Annotated[float, Range("thickness sold", Quantity.THICKNESS, 1e-5, THICKEST_LAYER)], ...
     ] = ()
     roles: tuple[str, ...] = ()
+    traits: tuple[Trait, ...] = ()
+    sd_facings: Annotated[float, Range("s_d of the facings", AIR, 0.0, 1e7, MATTER)] = 0.0
+    laps: Annotated[float, Range("laps", None, 1.0, 5.0)] = 1.0
     least_pitch: float | None = None
     fire: str = ""
     purpose: str = ""

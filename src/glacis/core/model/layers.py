@@ -63,6 +63,8 @@ class SolidLayer(Node, frozen=True, kw_only=True, tag_field="kind", tag="solid")
         boards: how many boards or batts make up the thickness.
         staggered: whether the joints of one board lie off those of the next.
         settling: share of the installed thickness that a fill loses in time [-].
+        sealed: whether the joints of its boards are taped or sealed, so that it stops air.
+        counts: whether the R of soil, gravel or drainage is counted, which by itself it is not.
     """
 
     id: str
@@ -72,6 +74,8 @@ class SolidLayer(Node, frozen=True, kw_only=True, tag_field="kind", tag="solid")
     boards: Annotated[int, Range("boards", None, 1, 20)] = 1
     staggered: bool = False
     settling: Annotated[float, Range("settling", Quantity.SHARE, 0.0, 0.5)] = 0.0
+    sealed: bool = False
+    counts: bool = False
 
 
 class MembraneLayer(Node, frozen=True, kw_only=True, tag_field="kind", tag="membrane"):

@@ -2,6 +2,7 @@
 """Find things in a document by their id."""
 
 from collections.abc import Iterable
+from math import cos, radians, sin
 from typing import Protocol, TypeVar
 
 from glacis.core.errors import MissingReference
@@ -78,6 +79,14 @@ def turning(outline: tuple[tuple[float, float], ...]) -> float:
 def plan_area(area: RoofArea) -> float:
     """Area in plan [m²], less its holes."""
     return abs(turning(area.outline)) - sum(abs(turning(hole.outline)) for hole in area.holes)
+
+
+def shorter_side(area: RoofArea) -> float:
+    """The shorter way across an area in plan [m], along its slope or square to it."""
+    turn = radians(area.azimuth)
+    along = [x * sin(turn) + y * cos(turn) for x, y in area.outline]
+    across = [x * cos(turn) - y * sin(turn) for x, y in area.outline]
+    return min(max(along) - min(along), max(across) - min(across))
 
 
 def things_of(project: Project) -> tuple[Opening | Dormer, ...]:

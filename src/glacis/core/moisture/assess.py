@@ -20,12 +20,24 @@ def water_limit(layer: LayerData) -> float | None:
     return WOOD_GAIN * layer.material.density * layer.thickness
 
 
+def _counted_sd(layer: LayerData, inside: bool) -> float:
+    """s_d on the inner or outer side of the main insulation [m].
+
+    Of a material whose values scatter widely the unsafe one is taken: the lower inside, the
+    higher outside (DIN 4108-3:2018, A.2.2).
+    """
+    if layer.has_trait("scatters"):
+        return (min if inside else max)(layer.sd_dry, layer.sd_wet)
+    return layer.sd_dry if inside else layer.sd_wet
+
+
 def vapour_path(layers: tuple[LayerData, ...], films: Films) -> Path:
     """The path between the members, up to the first well ventilated layer.
 
     Dry-cup values hold up to and with the main insulation, wet-cup values outside it
-    (ISO 10456:2007, 7.3 on where each applies in heated buildings). A slightly ventilated
-    air layer counts as closed, which is on the safe side.
+    (ISO 10456:2007, 7.3 on where each applies in heated buildings), and whichever is
+    the unsafe one for materials that scatter. A slightly ventilated air layer counts as closed,
+    which is on the safe side.
     """
     cut = ventilated_cut(layers)
     counted = layers[: cut.end]
@@ -37,7 +49,7 @@ def vapour_path(layers: tuple[LayerData, ...], films: Films) -> Path:
             layer.name,
             layer.thickness,
             layer.resistance,
-            layer.sd_dry if index <= middle else layer.sd_wet,
+            _counted_sd(layer, index <= middle),
             water_limit(layer),
         )
         for index, layer in enumerate(counted)

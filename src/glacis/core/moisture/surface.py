@@ -34,7 +34,8 @@ class Surface(Struct, frozen=True):
 
     Attributes:
         months: January first.
-        critical: index of the month that asks most; of the coldest where none asks for anything.
+        critical: index of the month that asks most of the roof: one in which the rooms' own air lies
+            over the critical humidity counts only where no other asks; of the coldest where none does.
         indoor: indoor temperature [°C].
         humidity: critical surface humidity [-].
     """
@@ -50,7 +51,7 @@ class Surface(Struct, frozen=True):
         return self.months[self.critical].factor
 
     def allows(self, factor: float) -> bool:
-        """Whether an f_Rsi [-] is enough in every month."""
+        """Whether an f_Rsi [-] is enough in every month in which a roof can keep mould away."""
         return self.least_factor is None or factor >= self.least_factor
 
 
@@ -78,5 +79,6 @@ def required_factor(
         months.append(SurfaceMonth(theta_e, pressure, least, factor))
     asked = {k: month.factor for k, month in enumerate(months) if month.factor is not None}
     coldest = min(range(len(months)), key=lambda k: months[k].outdoor)
-    critical = max(asked, key=lambda k: asked[k]) if asked else coldest
+    roofs = {k: factor for k, factor in asked.items() if factor < 1} or asked
+    critical = max(roofs, key=lambda k: roofs[k]) if roofs else coldest
     return Surface(tuple(months), critical, indoor, humidity)

@@ -18,6 +18,7 @@ LEFT_OUT = (
     "The monthly method leaves out sun, rain, built-in moisture, air leakage, storage in the "
     "materials and movement of liquid water.",
     "Dry-cup vapour values are used up to and with the main insulation, wet-cup values outside it.",
+    "Strand board counts with the unsafe of its two values: the lower inside, the higher outside.",
     "A well ventilated air layer ends the calculation; a slightly ventilated one counts as closed.",
     "The path runs between the framing members.",
 )

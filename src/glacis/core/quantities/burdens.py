@@ -29,7 +29,7 @@ def layer_carbon(layer: LayerData) -> Range:
     if layer.material is None:
         return (0.0, 0.0)
     share = 1 - (layer.frame.solid_share if layer.frame else 0.0)
-    mass = layer.thickness * layer.material.density * share
+    mass = layer.mass * share
     low, high = layer.material.carbon
     return (low * mass, high * mass)
 

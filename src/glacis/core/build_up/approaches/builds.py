@@ -10,10 +10,12 @@ from glacis.core.build_up.approaches.setting import (
     Setting,
     between,
     board,
+    cold_waterproofing,
     covering_for,
     deck_control,
     inner_control,
     lining,
+    sealed_board,
     service_void,
     sheet,
     two_boards,
@@ -23,6 +25,10 @@ from glacis.core.build_up.approaches.setting import (
 from glacis.core.model.layers import AirLayer, Framing, Layer, RoofSpaceLayer, SolidLayer
 
 Layers = tuple[Layer, ...]
+DRY = 500.0
+"""Rain of a year up to which a bare coating covers foam [mm]; our judgement, as in the rule on dry sites."""
+SHINGLES_FROM = 12.0
+"""Least pitch of bituminous shingles [°]; our judgement, as the library has it."""
 FIBRE_FILLS = ("cellulose-blown", "glass-wool-blown")
 
 
@@ -65,7 +71,9 @@ def over_rafter(setting: Setting) -> Layers:
     return (
         board("boards", "softwood", 0.024),
         deck_control(setting),
-        two_boards("over", "wood-fibre-board" if not setting.wet else "pir-foil", 0.16),
+        two_boards(
+            "over", "pir-foil" if setting.wet or setting.sweats else "wood-fibre-board", 0.16
+        ),
         *vented_skin(setting),
     )
 
@@ -84,10 +92,11 @@ def between_and_over(setting: Setting) -> Layers:
 
 def warm_deck(setting: Setting) -> Layers:
     """Deck, control, insulation, sheet."""
+    inward = sheet("control", "underlay-open-taped")
     return (
         board("deck", "plywood", 0.021),
-        sheet("control", "bitumen-aluminium-barrier"),
-        two_boards("insulation", "stone-wool-slab", 0.16),
+        inward if setting.inward else sheet("control", "bitumen-aluminium-cold"),
+        two_boards("insulation", "pir-foil" if setting.sweats else "stone-wool-slab", 0.16),
         waterproofing(setting),
     )
 
@@ -111,7 +120,7 @@ def compact_foam(setting: Setting) -> Layers:
         board("covering", "bitumen-shingles", 0.004),
     )
     if setting.pitch < 12:
-        skin = (waterproofing(setting),)
+        skin = (cold_waterproofing(setting),)
         control = (sheet("control", "aluminium-foil-barrier"),)
     return (
         lining(setting),
@@ -156,7 +165,7 @@ def nail_base(setting: Setting) -> Layers:
         deck_control(setting),
         two_boards("foam", "nail-base-foam", 0.14),
         board("nailing-board", "plywood", 0.015),
-        sheet("underlay", "underlay-open"),
+        sheet("underlay", "underlay-self-adhered" if setting.inward else "underlay-open"),
         covering,
     )
 
@@ -168,7 +177,7 @@ def structural_panel(setting: Setting) -> Layers:
     return (
         lining(setting),
         *control,
-        board("inner-board", "oriented-strand-board", 0.015),
+        sealed_board("inner-board", "oriented-strand-board", 0.015),
         SolidLayer(id="core", material="structural-panel-core", thickness=0.215),
         board("outer-board", "oriented-strand-board", 0.015),
         sheet("underlay", "underlay-open-taped"),
@@ -186,12 +195,12 @@ def over_roof(setting: Setting) -> Layers:
         board("boards", "softwood", 0.024),
         deck_control(setting),
         two_boards("outside", "polyurethane-board", 0.16),
-        sheet("first-underlay", "underlay-open"),
+        sheet("first-underlay", "underlay-self-adhered" if setting.inward else "underlay-open"),
         air,
         board("second-deck", "plywood", 0.018),
         sheet("underlay", "underlay-open"),
         board("covering", "bitumen-shingles", 0.004)
-        if setting.covering is None or setting.pitch < 22
+        if setting.pitch >= SHINGLES_FROM and setting.covering is None
         else covering_for(setting),
     )
 
@@ -206,12 +215,12 @@ def dense_pack(setting: Setting) -> Layers:
     if setting.wet:
         control = (inner_control(setting),)
     elif setting.frost:
-        control = (sheet("control", "retarder-fixed-2"),)
+        control = (sheet("control", f"retarder-fixed-{10 if setting.pressing else 2}"),)
     return (
         lining(setting),
         service_void(),
         *control,
-        board("air-board", "oriented-strand-board", 0.018),
+        sealed_board("air-board", "oriented-strand-board", 0.018),
         SolidLayer(id="packed", material="cellulose-dense", thickness=0.3, framing=joists),
         board("outer-board", "medium-density-fibreboard", 0.016),
         *vented_skin(setting),
@@ -221,20 +230,23 @@ def dense_pack(setting: Setting) -> Layers:
 def sprayed_foam(setting: Setting) -> Layers:
     """Deck, control over wet rooms, foam, coating."""
     control = (deck_control(setting),) if setting.wet or setting.frost else ()
+    coating = "silicone-coating-granules" if setting.rain > DRY else "silicone-coating"
     return (
         board("deck", "plywood", 0.021),
         *control,
         board("foam", "spray-foam-closed", 0.125),
-        sheet("coating", "silicone-coating"),
+        sheet("coating", coating),
     )
 
 
-def planted(_setting: Setting) -> Layers:
+def planted(setting: Setting) -> Layers:
     """Slab, barrier, boards, root-proof sheet, protection, drainage, filter, soil."""
+    control: Layers = (sheet("control", "bitumen-aluminium-barrier"),)
     return (
         board("slab", "reinforced-concrete", 0.2),
-        sheet("control", "bitumen-aluminium-barrier"),
+        *(() if setting.inward else control),
         two_boards("insulation", "eps-grey", 0.16),
+        sheet("base", "bitumen-base-self-adhered"),
         sheet("sheet", "bitumen-root-resistant"),
         sheet("protection", "protection-fleece"),
         board("drainage", "drainage-board", 0.04),

@@ -9,6 +9,7 @@ from glacis.core.build_up.approaches import builds
 from glacis.core.build_up.approaches.setting import Setting
 from glacis.core.model.document import ApproachId
 from glacis.core.model.layers import Layer
+from glacis.core.units.format import plain
 
 
 class Approach(Struct, frozen=True):
@@ -23,6 +24,7 @@ class Approach(Struct, frozen=True):
         forgives: what it lets one get away with.
         unforgiving: what it does not.
         pitches: least and most pitch it is for [°].
+        open_outside: whether outside air or its vapour reaches the insulation by design.
         build: its layers to start from.
     """
 
@@ -35,10 +37,22 @@ class Approach(Struct, frozen=True):
     unforgiving: str
     pitches: tuple[float, float]
     build: Callable[[Setting], tuple[Layer, ...]]
+    open_outside: bool = False
 
-    def suits(self, pitch: float) -> bool:
-        """Whether it is for this pitch [°]."""
-        return self.pitches[0] <= pitch <= self.pitches[1]
+    def refusal(self, setting: Setting) -> str:
+        """Why it is not for this place, in a sentence; empty where it is."""
+        low, high = self.pitches
+        if not low <= setting.pitch <= high:
+            return (
+                f"It is made for {plain(low, 0)}° to {plain(high, 0)}° of pitch; this area has "
+                f"{plain(setting.pitch, 1)}°."
+            )
+        if self.open_outside and setting.sweats:
+            return (
+                "Its insulation is open to the outside air, which would condense on anything as "
+                "cold as these rooms."
+            )
+        return ""
 
 
 APPROACHES: tuple[Approach, ...] = (
@@ -49,7 +63,7 @@ APPROACHES: tuple[Approach, ...] = (
         "An airtight ceiling, openings at eaves and ridge, full depth of insulation at the eaves.",
         "A leaking covering shows and dries; more insulation can be added at any time.",
         "Ducts and hatches in the attic; holes in the ceiling carry rooms' air to the cold roof.",
-        (10, 75), builds.cold_attic,
+        (10, 75), builds.cold_attic, True,
     ),
     Approach(
         "cold-ventilated-slope", "Cold ventilated slope",
@@ -58,7 +72,7 @@ APPROACHES: tuple[Approach, ...] = (
         "A free channel from eaves to ridge in every bay, a drive for the air, an airtight lining.",
         "Moisture from rooms and covering leaves with the air.",
         "Hips, valleys and rooflights that close a bay; wind that blows snow or embers in.",
-        (10, 75), builds.cold_slope,
+        (10, 75), builds.cold_slope, True,
     ),
     Approach(
         "warm-over-rafter", "Warm, over the rafters",
@@ -76,7 +90,7 @@ APPROACHES: tuple[Approach, ...] = (
         "A control layer inside, an open board and underlay outside, the ratio between the two kept.",
         "The outer board takes most of the bridges and some of the errors.",
         "A closed board outside with too little of it; a control layer cut by services.",
-        (10, 75), builds.between_and_over,
+        (10, 75), builds.between_and_over, True,
     ),
     Approach(
         "warm-deck", "Warm deck",
@@ -103,7 +117,7 @@ APPROACHES: tuple[Approach, ...] = (
         "Foam in full contact, a thermal barrier inside, a deck dry when sprayed.",
         "Air layer and insulation are one; shapes do not matter.",
         "A leak hides behind closed foam; open foam lets vapour to the deck in the cold.",
-        (12, 75), builds.compact_foam,
+        (12, 75), builds.compact_foam, True,
     ),
     Approach(
         "hybrid", "Hybrid: foam outside, fibre between",
@@ -121,7 +135,7 @@ APPROACHES: tuple[Approach, ...] = (
         "Long screws or standoffs, overhangs bolted on outside the membrane.",
         "The structure is at room temperature; almost no error inside can hurt it.",
         "Cost, weight, depth at the edges.",
-        (5, 75), builds.all_outside,
+        (5, 75), builds.all_outside, True,
     ),
     Approach(
         "nail-base", "Nail-base board over the deck",
@@ -130,7 +144,7 @@ APPROACHES: tuple[Approach, ...] = (
         "A control layer on the deck, joints foamed or taped, screws through to the frame.",
         "Quick, and the old deck stays.",
         "Joints in one layer; ridge lines that show where room air reaches the nailing board.",
-        (10, 75), builds.nail_base,
+        (12, 75), builds.nail_base,
     ),
     Approach(
         "structural-panel", "Structural panels",
@@ -139,7 +153,7 @@ APPROACHES: tuple[Approach, ...] = (
         "Every panel joint sealed on the warm side; a ventilated covering.",
         "Even insulation without members.",
         "The joints: most failures of panel roofs are wet outer boards along them.",
-        (5, 75), builds.structural_panel,
+        (5, 75), builds.structural_panel, True,
     ),
     Approach(
         "ventilated-over-roof", "Ventilated over-roof",
@@ -157,7 +171,7 @@ APPROACHES: tuple[Approach, ...] = (
         "An airtight inner board, taped; an outer board more open than the inner by far; density kept.",
         "Sorptive fibre levels out moisture; the webs bridge little.",
         "Settling where the density is low; a closed underlay outside.",
-        (5, 75), builds.dense_pack,
+        (5, 75), builds.dense_pack, True,
     ),
     Approach(
         "sprayed-foam", "Sprayed foam on the deck",
@@ -166,7 +180,7 @@ APPROACHES: tuple[Approach, ...] = (
         "A dry, warm day; coating within its limit of hours; recoating in time.",
         "No joints, no fixings; falls are made as one sprays.",
         "Hail, feet, birds and every missed recoat.",
-        (0, 10), builds.sprayed_foam,
+        (0, 10), builds.sprayed_foam, True,
     ),
     Approach(
         "planted", "Planted",

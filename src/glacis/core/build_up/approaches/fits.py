@@ -42,7 +42,7 @@ def _sheet(layers: Layers) -> int | None:
 
 
 def _foam_framed(layers: Layers) -> bool:
-    return any(layers[i].material and layers[i].material.family == "foam" for i in _framed(layers))  # type: ignore[union-attr]
+    return any(layers[i].is_foam for i in _framed(layers))
 
 
 def _closed_outside_open(layers: Layers) -> bool:

@@ -22,6 +22,10 @@ class Setting(Struct, frozen=True):
         sheet: material of a waterproofing sheet to keep; empty takes one.
         rafters: members to keep; None takes common ones.
         between: material of insulation between members to keep; empty takes stone wool.
+        rain: of a year [mm].
+        inward: whether vapour comes from outside, over the year or so that it condenses in a month.
+        pressing: whether rooms press so much vapour outwards that a barrier is wanted.
+        sweats: whether outside air condenses at the rooms' temperature in some month.
     """
 
     pitch: float
@@ -32,6 +36,15 @@ class Setting(Struct, frozen=True):
     sheet: str = ""
     rafters: Framing | None = None
     between: str = ""
+    rain: float = 0.0
+    inward: bool = False
+    pressing: bool = False
+    sweats: bool = False
+
+    @property
+    def tight(self) -> bool:
+        """Whether a barrier is wanted inside."""
+        return self.wet or self.pressing
 
     @property
     def framing(self) -> Framing:
@@ -47,6 +60,11 @@ def sheet(identifier: str, material: str) -> MembraneLayer:
 def board(identifier: str, material: str, thickness: float) -> SolidLayer:
     """A board or plank."""
     return SolidLayer(id=identifier, material=material, thickness=thickness)
+
+
+def sealed_board(identifier: str, material: str, thickness: float) -> SolidLayer:
+    """A board with its joints taped: an air layer."""
+    return SolidLayer(id=identifier, material=material, thickness=thickness, sealed=True)
 
 
 def two_boards(identifier: str, material: str, thickness: float) -> SolidLayer:
@@ -69,14 +87,23 @@ def between(setting: Setting, thickness: float, material: str = "") -> SolidLaye
 
 
 def inner_control(setting: Setting) -> MembraneLayer:
-    """Air and vapour control of a framed roof: a barrier over wet rooms, else a retarder."""
-    return sheet("control", "aluminium-foil-barrier" if setting.wet else "retarder-fixed-10")
+    """Air and vapour control of a framed roof: a barrier over wet rooms, else a retarder.
+
+    Where vapour comes from outside it is an air layer alone.
+    """
+    if setting.inward:
+        return sheet("control", "airtight-paper")
+    return sheet("control", "aluminium-foil-barrier" if setting.tight else "retarder-fixed-10")
 
 
 def deck_control(setting: Setting) -> MembraneLayer:
-    """Air and vapour control on a deck: with aluminium over wet rooms."""
+    """Air and vapour control on a deck: with aluminium over wet rooms, or an air layer alone
+    where vapour comes from outside.
+    """
+    if setting.inward:
+        return sheet("control", "underlay-open-taped")
     return sheet(
-        "control", "bitumen-aluminium-barrier" if setting.wet else "self-adhered-bitumen-barrier"
+        "control", "bitumen-aluminium-cold" if setting.wet else "self-adhered-bitumen-barrier"
     )
 
 
@@ -100,9 +127,16 @@ def vented_skin(setting: Setting) -> tuple[Layer, ...]:
     """Breather underlay, counter-battens with air, covering."""
     depth = 0.04 if setting.pitch >= 5 else 0.16
     air = AirLayer(id="vented-air", thickness=depth, ventilation="well", framing=COUNTER_BATTENS)
-    return (sheet("underlay", "underlay-open"), air, covering_for(setting))
+    underlay = "bitumen-aluminium-cold" if setting.inward else "underlay-open"
+    return (sheet("underlay", underlay), air, covering_for(setting))
 
 
 def waterproofing(setting: Setting) -> MembraneLayer:
-    """A sheet that holds water off."""
+    """A sheet that holds water off, over what stands a flame."""
     return sheet("sheet", setting.sheet or "bitumen-two-ply")
+
+
+def cold_waterproofing(setting: Setting) -> MembraneLayer:
+    """A sheet laid without flame, over timber; one to keep where it is of plastic."""
+    kept = setting.sheet and not setting.sheet.startswith("bitumen")
+    return sheet("sheet", setting.sheet if kept else "bitumen-two-ply-cold")

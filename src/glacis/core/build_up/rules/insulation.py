@@ -9,55 +9,46 @@ from msgspec.structs import replace
 from glacis.core.area.analysed import AnalysedArea
 from glacis.core.build_up.approaches.catalogue import approach_of
 from glacis.core.build_up.approaches.fits import fitting, misfit
-from glacis.core.heat.corrections import inverted_layers
-from glacis.core.heat.resolve import LayerData
+from glacis.core.build_up.fixings import is_continuous, needs_fixing, usual_fixings
+from glacis.core.heat.corrections import SHIPLAP, inverted_layers, rain_factor_of
 from glacis.core.judgement.finding import Evidence, Finding, Remedy, Rule, no_remedies
-from glacis.core.judgement.questions import (
-    FIBRES,
-    STIFF_FIBRES,
-    family,
-    finding,
-    first_with,
-    index_of,
-    material,
+from glacis.core.judgement.questions import finding, index_of, material
+from glacis.core.judgement.remedies import (
+    count_fixings,
+    insert_solid,
+    membrane_remedy,
+    set_boards,
+    set_fixing,
 )
-from glacis.core.judgement.remedies import insert_solid, set_boards, set_fixing
-from glacis.core.materials.library import nearest_purchasable
 from glacis.core.model.document import ApproachId, Project
-from glacis.core.model.edit import set_thickness, swap, with_assembly
+from glacis.core.model.edit import swap, with_assembly
 from glacis.core.model.lookup import by_id
 from glacis.core.thickness.eaves import eaves_of
-from glacis.core.units.format import with_unit
 from glacis.core.units.quantities import Quantity
 
 THERMAL_BARRIER = 0.012
 """Least thickness of a lining that keeps fire from foam for a quarter of an hour [m]: 12.5 mm gypsum
 board less its tolerance, as US model codes on foam plastics take it."""
+JOINTLESS = ("spray-foam-closed", "spray-foam-open", "structural-panel-core")
+"""Foams without joints of their own, or with joints that the panel makes."""
 NOTABLE_DERATING = 0.2
 """Share of the labelled R lost to members and corrections from which it is told [-]; our judgement: a
 fifth is one board in five."""
 THICK_BOARD = 0.08
 """A single board from this thickness [m] should be two with staggered joints; our judgement: 80 mm is
 where trades begin to lay two."""
-SLIP_BELOW, SLIP_ABOVE = 0.5, 2.2
-"""Thickness against the series sold that looks like a slip of units [-]."""
-SLIPS = (10.0, 0.1, 25.4, 1 / 25.4, 1000.0, 0.001)
-
-
-def _continuous(layer: LayerData) -> bool:
-    """Boards that run over the structure without members between them; batts are none."""
-    stiff = family(layer) not in (*FIBRES, "") or material(layer) in STIFF_FIBRES
-    return layer.is_insulation and layer.frame is None and stiff
 
 
 def _single_layer(roof: AnalysedArea) -> Iterator[Finding]:
     drained = inverted_layers(roof.layers)  # boards in the rain lie in one layer on purpose
-    boards = [x for x in roof.layers[: roof.heat.counted] if _continuous(x) and x not in drained]
-    sprayed = ("spray-foam-closed", "spray-foam-open", "structural-panel-core")
+    boards = [x for x in roof.layers[: roof.heat.counted] if is_continuous(x) and x not in drained]
     for layer in boards:
+        if layer.boards > 1 and not layer.staggered:
+            words = f"{layer.name} lies in {layer.boards} boards whose joints lie over each other."
+            yield finding(roof, "order.single-layer", "note", "build-up", [layer], words)
         if layer.boards > 1 or layer.thickness < THICK_BOARD or len(boards) > 1:
             continue
-        if layer.material is not None and layer.material.id in sprayed:
+        if material(layer) in JOINTLESS or layer.has_trait("own-skins"):
             continue
         words = f"{layer.name} lies in one layer of {{0}}: its joints run straight through."
         evidence = Evidence("thickness", layer.thickness, Quantity.THICKNESS)
@@ -65,8 +56,10 @@ def _single_layer(roof: AnalysedArea) -> Iterator[Finding]:
 
 
 def _two_layers(_project: Project, roof: AnalysedArea, found: Finding) -> tuple[Remedy, ...]:
-    change = partial(set_boards, assembly=roof.assembly.id, layer_id=found.layers[0], boards=2)
-    return (Remedy("Lay it as two boards with staggered joints", change),)
+    layer = roof.layers[index_of(roof, found.layers[0])]
+    boards = max(2, layer.boards)
+    change = partial(set_boards, assembly=roof.assembly.id, layer_id=layer.id, boards=boards)
+    return (Remedy("Lay it in boards with staggered joints", change),)
 
 
 SINGLE_LAYER = Rule(
@@ -82,45 +75,26 @@ SINGLE_LAYER = Rule(
 )
 
 
-def _takes_screws(layer: LayerData) -> bool:
-    return layer.has_role("deck") or layer.has_role("structure") or layer.frame is not None
-
-
-def _needs_fixing(roof: AnalysedArea) -> LayerData | None:
-    """Continuous insulation outside something that fixings could bite into."""
-    layers = roof.layers[: roof.heat.counted]
-    for index, layer in enumerate(layers):
-        carried = any(map(_takes_screws, layers[:index]))
-        held = first_with(roof.layers[index:], "ballast", "planting") is not None
-        if _continuous(layer) and carried and not held and not layer.has_role("air"):
-            return layer
-    return None
-
-
 def _fixings_unstated(roof: AnalysedArea) -> Iterator[Finding]:
     if roof.assembly.imperfections.fixing != "unstated":
         return
-    layer = _needs_fixing(roof)
+    layer = needs_fixing(roof.layers, roof.heat.counted)
     if layer is not None:
         words = f"How {layer.name} is held is not stated; screws through it would raise U."
         yield finding(roof, "heat.fixings-unstated", "note", "heat", [layer], words)
 
 
-def count_fixings(project: Project, assembly: str, layer: str, per_area: float) -> Project:
-    """State steel screws through a layer, counted in U."""
-    shared = by_id(project.assemblies, assembly, "assembly", "The remedy")
-    fixings = replace(shared.imperfections.fixings, layer=layer, per_area=per_area)
-    stated = replace(shared.imperfections, fixing="counted", fixings=fixings)
-    return with_assembly(project, replace(shared, imperfections=stated))
-
-
-def _state_fixings(_project: Project, roof: AnalysedArea, found: Finding) -> tuple[Remedy, ...]:
+def _state_fixings(_project: Project, roof: AnalysedArea, _found: Finding) -> tuple[Remedy, ...]:
     assembly = roof.assembly.id
-    counted = partial(count_fixings, assembly=assembly, layer=found.layers[0], per_area=4.0)
-    return (
-        Remedy("State 4 steel screws of 4.8 mm to the square metre", counted),
-        Remedy("State none: adhered", partial(set_fixing, assembly=assembly, fixing="none")),
+    none = Remedy("State none: adhered", partial(set_fixing, assembly=assembly, fixing="none"))
+    usual = usual_fixings(roof.layers, roof.heat.counted)
+    if usual is None:
+        return (none,)
+    counted = partial(count_fixings, assembly=assembly, fixings=usual)
+    words = (
+        f"State {usual.per_area:g} steel screws of {usual.diameter * 1000:g} mm to the square metre"
     )
+    return (Remedy(words, counted), none)
 
 
 FIXINGS = Rule(
@@ -133,6 +107,46 @@ FIXINGS = Rule(
     "ISO 6946:2017, annex F.3",
     _fixings_unstated,
     _state_fixings,
+)
+
+
+def _rain_claimed(roof: AnalysedArea) -> Iterator[Finding]:
+    claimed, boards = roof.assembly.imperfections.rain_factor, inverted_layers(roof.layers)
+    follows = min(rain_factor_of(roof.layers), SHIPLAP)  # edges of boards are in no list of layers
+    if claimed is None or not boards or claimed >= follows:
+        return
+    yield finding(
+        roof, "heat.rain-factor", "mind", "heat", boards[-1:],
+        f"A rain factor of {{0}} is claimed for {boards[-1].name}; what lies over it gives {{1}} at best.",
+        Evidence("claimed", claimed, Quantity.FACTOR), Evidence("by the layers", follows, Quantity.FACTOR),
+    )  # fmt: skip
+
+
+def _by_layers(project: Project, assembly: str) -> Project:
+    shared = by_id(project.assemblies, assembly, "assembly", "The remedy")
+    stated = replace(shared.imperfections, rain_factor=None)
+    return with_assembly(project, replace(shared, imperfections=stated))
+
+
+def _rain_remedies(_project: Project, roof: AnalysedArea, found: Finding) -> tuple[Remedy, ...]:
+    index = index_of(roof, found.layers[0]) + 1
+    return (
+        Remedy("Take what follows from the layers", partial(_by_layers, assembly=roof.assembly.id)),
+        membrane_remedy(
+            "Lay a water-flow reducing layer over the boards", roof, index, "rain-shedding-layer"
+        ),
+    )
+
+
+RAIN_FACTOR = Rule(
+    "heat.rain-factor",
+    "Rain factor better than the layers",
+    "heat",
+    "mind",
+    "A low factor belongs to a sheet over the boards that leads rain off before it reaches their joints.",
+    "ISO 6946:2017, F.4; the approval of the system decides",
+    _rain_claimed,
+    _rain_remedies,
 )
 
 
@@ -211,8 +225,13 @@ def _no_insulation(roof: AnalysedArea) -> Iterator[Finding]:
 
 
 def _insulate(_project: Project, roof: AnalysedArea, _finding: Finding) -> tuple[Remedy, ...]:
-    covering = [i for i, x in enumerate(roof.layers) if x.has_role("covering")]
-    index = covering[0] if covering else len(roof.layers)
+    outer = ("covering", "water", "wind")
+    ends = (
+        i
+        for i, x in enumerate(roof.layers)
+        if any(map(x.has_role, outer)) or x.ventilation == "well"
+    )
+    index = next(ends, len(roof.layers))
     change = partial(
         insert_solid, assembly=roof.assembly.id, index=index, material="stone-wool-slab",
         thickness=0.2,
@@ -234,7 +253,7 @@ NO_INSULATION = Rule(
 
 def _thermal_barrier(roof: AnalysedArea) -> Iterator[Finding]:
     for index, layer in enumerate(roof.layers):
-        if layer.is_insulation and family(layer) == "foam":
+        if layer.is_insulation and layer.is_foam and not layer.has_trait("own-skins"):
             inside = roof.layers[:index]
             covered = any(
                 x.kind == "solid" and not x.is_insulation and x.thickness >= THERMAL_BARRIER
@@ -263,86 +282,6 @@ THERMAL_BARRIER_RULE = Rule(
     "US model codes on foam plastics; local code decides",
     _thermal_barrier,
     _line,
-)
-
-
-def _slipped(layer: LayerData) -> bool:
-    series = layer.material.thicknesses if layer.material else ()
-    if layer.kind != "solid" or not series or (layer.material and layer.material.is_membrane):
-        return False
-    most = max(series) * (max(1, layer.boards))
-    return not SLIP_BELOW * min(series) <= layer.thickness <= SLIP_ABOVE * most
-
-
-def _thickness(roof: AnalysedArea) -> Iterator[Finding]:
-    for layer in roof.layers:
-        if _slipped(layer) and layer.material is not None:
-            series = layer.material.thicknesses
-            yield finding(
-                roof, "data.thickness-slip", "mind", "build-up", [layer],
-                f"{layer.name} is {{0}} thick; it is sold from {{1}} to {{2}}.",
-                Evidence("thickness", layer.thickness, Quantity.THICKNESS),
-                Evidence("thinnest sold", min(series), Quantity.THICKNESS),
-                Evidence("thickest sold", max(series), Quantity.THICKNESS),
-            )  # fmt: skip
-
-
-def _believable(project: Project, roof: AnalysedArea, found: Finding) -> tuple[Remedy, ...]:
-    layer = roof.layers[index_of(roof, found.layers[0])]
-    series = layer.material.thicknesses if layer.material else ()
-    meant = [layer.thickness * slip for slip in SLIPS]
-    chosen = [t for t in meant if min(series) <= t <= max(series)][:1]
-    chosen.append(
-        nearest_purchasable(layer.material, min(max(layer.thickness, min(series)), max(series)))
-    )
-    return tuple(
-        Remedy(
-            f"Take it as {with_unit(thickness, Quantity.THICKNESS, project.units)}",
-            partial(
-                set_thickness, assembly_id=roof.assembly.id, layer_id=layer.id,
-                thickness=round(thickness, 5),
-            ),
-        )
-        for thickness in dict.fromkeys(round(t, 5) for t in chosen)
-    )  # fmt: skip
-
-
-THICKNESS = Rule(
-    "data.thickness-slip",
-    "Thickness that nobody sells",
-    "build-up",
-    "mind",
-    "Ten times too thick or thin is a slip of the pen: inches for millimetres, mils for "
-    "millimetres, a point too far.",
-    "Our judgement: what is ten times off what can be bought is a slip of the unit",
-    _thickness,
-    _believable,
-)
-
-
-def _claimed(roof: AnalysedArea) -> Iterator[Finding]:
-    for layer in roof.layers:
-        material = layer.material
-        if material is None or material.claimed is None:
-            continue
-        if abs(material.claimed - material.conductivity) > 1e-9:
-            yield finding(
-                roof, "data.claimed", "note", "build-up", [layer],
-                f"For {layer.name} λ {{0}} is claimed; {{1}} is used.",
-                Evidence("claimed", material.claimed, Quantity.CONDUCTIVITY),
-                Evidence("used", material.conductivity, Quantity.CONDUCTIVITY),
-            )  # fmt: skip
-
-
-CLAIMED = Rule(
-    "data.claimed",
-    "Another value is claimed",
-    "build-up",
-    "note",
-    "Two sources give two values. Both are kept until one is confirmed; the one used is named.",
-    "Our judgement: a figure without its origin cannot be checked",
-    _claimed,
-    no_remedies,
 )
 
 
@@ -383,6 +322,5 @@ APPROACH = Rule(
 )
 
 RULES = (
-    SINGLE_LAYER, FIXINGS, EAVES, DERATING, NO_INSULATION, THERMAL_BARRIER_RULE, THICKNESS, CLAIMED,
-    APPROACH,
+    SINGLE_LAYER, FIXINGS, RAIN_FACTOR, EAVES, DERATING, NO_INSULATION, THERMAL_BARRIER_RULE, APPROACH,
 )  # fmt: skip

@@ -1,23 +1,28 @@
 # SPDX-License-Identifier: GPL-3.0-or-later
 """Rules about the order of layers: control layers, coverings and separation."""
 
-from collections.abc import Iterator
+from collections.abc import Callable, Iterator
 from functools import partial
 
 from glacis.core.area.analysed import AnalysedArea
 from glacis.core.build_up.control import REAL_CONTROL
 from glacis.core.falls.found import Drained
-from glacis.core.heat.resolve import strongest
+from glacis.core.heat.resolve import LayerData, strongest
 from glacis.core.judgement.drive import held_back, vapour_drive
-from glacis.core.judgement.finding import Evidence, Finding, Remedy, Rule, no_remedies
+from glacis.core.judgement.finding import Evidence, Finding, Remedy, Rule
 from glacis.core.judgement.place import on_area
+from glacis.core.judgement.questions import is_wet
 from glacis.core.judgement.remedies import (
     membrane_remedies,
     membrane_remedy,
     move,
+    seal,
+    sheet_covering_in_place,
+    swap_solid,
     warm_side_index,
 )
 from glacis.core.model.document import Project
+from glacis.core.model.traits import Trait
 from glacis.core.units.quantities import Quantity
 
 
@@ -70,29 +75,39 @@ def _no_air_layer(roof: AnalysedArea) -> Iterator[Finding]:
         return
     if any(layer.has_role("air") for layer in roof.layers[: main + 1]):
         return
+    words = "No layer stops air on the warm side of the insulation"
+    unsealed = _unsealed(roof, main)
+    if unsealed is not None:
+        words += f": nothing is said to seal the joints of {unsealed.name}"
     yield Finding(
         "order.no-air-layer",
         "mind",
         "build-up",
         on_area(roof.area.id, (roof.layers[main].id,)),
-        "No layer stops air on the warm side of the insulation.",
+        f"{words}.",
     )
+
+
+def _unsealed(roof: AnalysedArea, main: int) -> LayerData | None:
+    """The outermost board inside the main insulation that would stop air if its joints were sealed."""
+    found = (x for x in reversed(roof.layers[:main]) if x.has_trait("sealable"))
+    return next(found, None)
 
 
 def _add_air_layer(_project: Project, roof: AnalysedArea, _finding: Finding) -> tuple[Remedy, ...]:
     index = warm_side_index(roof)
-    if roof.zone.use == "wet":
-        return membrane_remedies(
-            roof, index, (("Lay an aluminium laminated barrier inside", "aluminium-foil-barrier"),)
-        )
-    return membrane_remedies(
-        roof,
-        index,
-        (
-            ("Lay a variable retarder inside, joints taped", "retarder-variable"),
-            ("Lay an airtight paper inside, joints taped", "airtight-paper"),
-        ),
+    barrier = ("Lay an aluminium laminated barrier inside", "aluminium-foil-barrier")
+    open_kinds = (
+        ("Lay a variable retarder inside, joints taped", "retarder-variable"),
+        ("Lay an airtight paper inside, joints taped", "airtight-paper"),
     )
+    found = membrane_remedies(roof, index, (barrier,) if is_wet(roof) else open_kinds)
+    main = strongest(roof.layers)
+    unsealed = _unsealed(roof, main) if main is not None else None
+    if unsealed is None:
+        return found
+    change = partial(seal, assembly=roof.assembly.id, layer_id=unsealed.id)
+    return (Remedy(f"Seal the joints of {unsealed.name}", change), *found)
 
 
 NO_AIR_LAYER = Rule(
@@ -107,6 +122,14 @@ NO_AIR_LAYER = Rule(
 )
 
 
+SHEDDING = (
+    ("Take interlocking concrete tiles", "concrete-tile", 0.015, 17.5),
+    ("Take seamed steel sheet", "steel-sheet", 0.0007, 3.0),
+)
+"""Coverings that shed rain: words, material, thickness [m] and least pitch [°] by the library."""
+SHEET_TO = 15.0
+"""Pitch up to which a waterproofing sheet is offered in the place of a covering too steep for it [°]; our
+judgement: beyond it creeps and is hard to lay."""
 SHEETS = 2.0
 """Least pitch of coverings that are sheets, not laps [°]; our judgement, between library values."""
 
@@ -130,6 +153,23 @@ def _covering_pitch(roof: AnalysedArea) -> Iterator[Finding]:
             )
 
 
+def _fitting_coverings(
+    _project: Project, roof: AnalysedArea, finding: Finding
+) -> tuple[Remedy, ...]:
+    """Coverings that the pitch allows: laid in small pieces where they can be, else metal, else a sheet."""
+    layer, pitch = finding.layers[0], roof.area.pitch
+    fitting: list[tuple[str, Callable[..., Project]]] = []
+    for words, name, thickness, least in SHEDDING:
+        if least <= pitch:
+            fitting.append((words, partial(swap_solid, material=name, thickness=thickness)))
+    if pitch < SHEET_TO:
+        fitting.append(("Take a two-ply sheet on a deck of plywood", sheet_covering_in_place))
+    return tuple(
+        Remedy(words, partial(change, assembly=roof.assembly.id, layer_id=layer))
+        for words, change in fitting
+    )
+
+
 COVERING_PITCH = Rule(
     "order.covering-pitch",
     "Covering too flat",
@@ -138,7 +178,7 @@ COVERING_PITCH = Rule(
     "Water backs up through the laps of a covering that lies flatter than it was made for.",
     "Our judgement after general trade values; the product's approval decides",
     _covering_pitch,
-    no_remedies,
+    _fitting_coverings,
 )
 
 
@@ -155,16 +195,23 @@ def _no_water_layer(roof: AnalysedArea) -> Iterator[Finding]:
         )
 
 
+def _below_what_lies_loose(roof: AnalysedArea) -> int:
+    """Where a covering belongs: on top, or under ballast and planting."""
+    loose = ("ballast", "planting", "drainage", "filter", "protection")
+    found = (i for i, x in enumerate(roof.layers) if any(map(x.has_role, loose)))
+    return next(found, len(roof.layers))
+
+
 def _add_water_layer(
     _project: Project, roof: AnalysedArea, _finding: Finding
 ) -> tuple[Remedy, ...]:
     low_slope = roof.area.pitch < 12
     choice = (
-        ("Lay a two-ply bitumen covering on top", "bitumen-two-ply")
+        ("Lay a two-ply bitumen covering", "bitumen-two-ply-cold")
         if low_slope
         else ("Lay a breather underlay on top, covering to follow", "underlay-open")
     )
-    return membrane_remedies(roof, len(roof.layers), (choice,))
+    return membrane_remedies(roof, _below_what_lies_loose(roof), (choice,))
 
 
 NO_WATER_LAYER = Rule(
@@ -179,11 +226,16 @@ NO_WATER_LAYER = Rule(
 )
 
 
+ENEMIES: tuple[tuple[Trait, Trait], ...] = (
+    ("plasticised", "polystyrene"),
+    ("plasticised", "bituminous"),
+    ("rubber", "bituminous"),
+)
+
+
 def _plastics_apart(roof: AnalysedArea) -> Iterator[Finding]:
     for below, above in zip(roof.layers, roof.layers[1:], strict=False):
-        pair = {_chemistry(below.material.id) if below.material else "",
-                _chemistry(above.material.id) if above.material else ""}  # fmt: skip
-        if pair in ({"pvc", "polystyrene"}, {"pvc", "bitumen"}, {"rubber", "bitumen"}):
+        if any(_meet(below, above, *pair) for pair in ENEMIES):
             yield Finding(
                 "order.separation",
                 "mind",
@@ -193,19 +245,9 @@ def _plastics_apart(roof: AnalysedArea) -> Iterator[Finding]:
             )
 
 
-def _chemistry(material: str) -> str:
-    for stem, kind in (
-        ("pvc", "pvc"),
-        ("epdm", "rubber"),
-        ("eps", "polystyrene"),
-        ("xps", "polystyrene"),
-        ("bitumen", "bitumen"),
-        ("self-adhered-bitumen", "bitumen"),
-        ("underlay-bitumen", "bitumen"),
-    ):
-        if material.startswith(stem):
-            return kind
-    return ""
+def _meet(below: LayerData, above: LayerData, one: Trait, other: Trait) -> bool:
+    pair = (below, above) if below.has_trait(one) else (above, below)
+    return pair[0].has_trait(one) and pair[1].has_trait(other)
 
 
 def _separate(_project: Project, roof: AnalysedArea, finding: Finding) -> tuple[Remedy, ...]:

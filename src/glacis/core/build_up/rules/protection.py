@@ -7,22 +7,23 @@ from functools import partial
 from glacis.core.area.analysed import AnalysedArea
 from glacis.core.build_up.control import REAL_CONTROL
 from glacis.core.heat.resolve import LayerData, strongest
+from glacis.core.judgement.drive import vapour_drive
 from glacis.core.judgement.finding import Evidence, Finding, Remedy, Rule, Severity, no_remedies
 from glacis.core.judgement.questions import (
-    FIBRES,
-    STIFF_FIBRES,
     family,
     finding,
     first_with,
     index_of,
     is_low_slope,
+    is_soft,
     is_wet,
     material,
     sheet_covering,
 )
 from glacis.core.judgement.remedies import (
     insert_membrane,
-    lay_tiles,
+    insert_solid,
+    lay_on_battens,
     membrane_remedy,
     set_fixing,
     swap_membrane,
@@ -31,9 +32,11 @@ from glacis.core.judgement.remedies import (
 from glacis.core.model.document import Project
 from glacis.core.units.quantities import Quantity
 
+TILES_FROM = 17.5
+"""Least pitch of concrete tiles [°]; our judgement, as the library has it."""
+CLOSING = 0.001
+"""Bituminous sheets from this thickness [m] close round a screw; our judgement."""
 LOADS = ("planting", "ballast")
-SOFT_METALS = ("zinc-sheet", "copper-sheet", "lead-sheet")
-DRAINED_BOARDS = ("xps", "cellular-glass")
 
 
 def _exposed(roof: AnalysedArea) -> Iterator[Finding]:
@@ -50,13 +53,16 @@ def _exposed(roof: AnalysedArea) -> Iterator[Finding]:
 def _cover(_project: Project, roof: AnalysedArea, _finding: Finding) -> tuple[Remedy, ...]:
     assembly, top = roof.assembly.id, len(roof.layers)
     if is_low_slope(roof):
-        change = partial(insert_membrane, assembly=assembly, index=top, material="bitumen-two-ply")
+        change = partial(
+            insert_membrane, assembly=assembly, index=top, material="bitumen-two-ply-cold"
+        )
         return (Remedy("Lay a two-ply bitumen covering on top", change),)
-    return (
-        Remedy(
-            "Lay tiles on battens over a ventilated space", partial(lay_tiles, assembly=assembly)
-        ),
+    tiles = roof.area.pitch >= TILES_FROM
+    words, name, thickness = (
+        ("tiles", "concrete-tile", 0.015) if tiles else ("seamed steel", "steel-sheet", 0.0007)
     )
+    change = partial(lay_on_battens, assembly=assembly, material=name, thickness=thickness)
+    return (Remedy(f"Lay {words} on battens over a ventilated space", change),)
 
 
 EXPOSED = Rule(
@@ -109,7 +115,7 @@ def _inverted(roof: AnalysedArea) -> Iterator[Finding]:
     if sheet is None:
         return
     for layer in roof.layers[sheet + 1 :]:
-        if layer.is_insulation and material(layer) not in DRAINED_BOARDS:
+        if layer.is_insulation and not layer.has_trait("drained"):
             words = f"{layer.name} lies over the waterproofing, where rain stands in it."
             yield finding(roof, "order.inverted-insulation", "stop", "build-up", [layer], words)
 
@@ -134,10 +140,6 @@ INVERTED = Rule(
 )
 
 
-def _is_soft(layer: LayerData) -> bool:
-    return family(layer) in FIBRES and material(layer) not in STIFF_FIBRES
-
-
 def _soft_under_load(roof: AnalysedArea) -> Iterator[Finding]:
     load = first_with(roof.layers, *LOADS)
     if load is None:
@@ -146,7 +148,7 @@ def _soft_under_load(roof: AnalysedArea) -> Iterator[Finding]:
         layer = roof.layers[index]
         if any(layer.has_role(role) for role in ("deck", "structure")):
             return
-        if layer.is_insulation and _is_soft(layer) and layer.frame is None:
+        if is_soft(layer) and layer.frame is None:
             words = f"{layer.name} is too soft to carry {roof.layers[load].name}."
             yield finding(
                 roof,
@@ -158,7 +160,32 @@ def _soft_under_load(roof: AnalysedArea) -> Iterator[Finding]:
             )
 
 
+def _soft_under_sheet(roof: AnalysedArea) -> Iterator[Finding]:
+    sheet = sheet_covering(roof.layers)
+    if sheet is None:
+        return
+    below = next((x for x in reversed(roof.layers[:sheet]) if x.kind != "membrane"), None)
+    if below is not None and is_soft(below):
+        top = roof.layers[sheet]
+        words = (
+            f"{below.name} is too soft to lie under {top.name}: feet and wind stretch the sheet."
+        )
+        yield finding(roof, "structure.soft-insulation", "stop", "build-up", [below, top], words)
+
+
+def _too_soft(roof: AnalysedArea) -> Iterator[Finding]:
+    yield from _soft_under_load(roof)
+    yield from _soft_under_sheet(roof)
+
+
 def _stiffer(_project: Project, roof: AnalysedArea, found: Finding) -> tuple[Remedy, ...]:
+    soft = roof.layers[index_of(roof, found.layers[0])]
+    if soft.frame is not None:
+        change = partial(
+            insert_solid, assembly=roof.assembly.id, index=index_of(roof, soft.id) + 1,
+            material="plywood", thickness=0.018,
+        )  # fmt: skip
+        return (Remedy("Lay a deck of plywood below the sheet", change),)
     return tuple(
         Remedy(
             words,
@@ -179,7 +206,7 @@ SOFT_UNDER_LOAD = Rule(
     "Soft insulation settles under soil, gravel and feet; the sheet above stretches over every "
     "joint and tears.",
     "EN 13162 to EN 13171 stress classes; the product's long-term limit decides",
-    _soft_under_load,
+    _too_soft,
     _stiffer,
 )
 
@@ -190,7 +217,7 @@ def _metal_bed(roof: AnalysedArea) -> Iterator[Finding]:
             continue
         if below.kind in ("air", "roof-space") or material(below) == "structured-mat":
             continue
-        soft = material(above) in SOFT_METALS
+        soft = above.has_trait("soft-metal")
         words = f"{above.name} lies flat on {below.name}: water under it cannot leave."
         yield finding(
             roof, "order.metal-bed", "mind" if soft else "note", "build-up", [below, above], words
@@ -227,11 +254,13 @@ def _is_closed_underlay(layer: LayerData) -> bool:
 
 def _closed_underlay(roof: AnalysedArea) -> Iterator[Finding]:
     layers = roof.layers[: roof.heat.counted]
+    if vapour_drive(roof).comes_from == "outside":
+        return
     for index, layer in enumerate(layers):
         if not _is_closed_underlay(layer):
             continue
         inner = next((x for x in reversed(layers[:index]) if x.is_insulation), None)
-        if inner is not None and family(inner) in FIBRES:
+        if inner is not None and inner.is_fibre:
             words = f"{layer.name} closes {inner.name} to the outside, and no air passes between."
             yield finding(roof, "vapour.closed-underlay", "stop", "build-up", [layer, inner], words)
 
@@ -271,8 +300,6 @@ def _soft_bed(roof: AnalysedArea) -> Iterator[Finding]:
 
 
 def _cover_board(_project: Project, roof: AnalysedArea, found: Finding) -> tuple[Remedy, ...]:
-    from glacis.core.judgement.remedies import insert_solid
-
     change = partial(
         insert_solid,
         assembly=roof.assembly.id,
@@ -318,7 +345,8 @@ def _pierced_barrier(roof: AnalysedArea) -> Iterator[Finding]:
     pierced = _pierced_by_screws(roof.layers[:fixed])
     if pierced:
         words = f"The fixings pass through {pierced[-1].name}."
-        severity: Severity = "mind" if is_wet(roof) else "note"
+        closes = pierced[-1].has_trait("bituminous") and pierced[-1].thickness >= CLOSING
+        severity: Severity = "mind" if is_wet(roof) and not closes else "note"
         yield finding(
             roof,
             "order.pierced-barrier",
@@ -329,9 +357,27 @@ def _pierced_barrier(roof: AnalysedArea) -> Iterator[Finding]:
         )
 
 
-def _adhere(_project: Project, roof: AnalysedArea, _finding: Finding) -> tuple[Remedy, ...]:
-    change = partial(set_fixing, assembly=roof.assembly.id, fixing="none")
-    return (Remedy("Adhere or ballast instead: no fixings", change),)
+def adhere(project: Project, assembly: str, index: int) -> Project:
+    """Bed what lies at ``index`` counted from the inside in adhesive, and take its fixings away."""
+    bedded = insert_membrane(project, assembly, index, "adhesive-polyurethane")
+    return set_fixing(bedded, assembly, "none")
+
+
+def _adhere(_project: Project, roof: AnalysedArea, found: Finding) -> tuple[Remedy, ...]:
+    sheet = roof.layers[index_of(roof, found.layers[0])]
+    remedies = []
+    if not sheet.has_trait("bituminous") and not is_wet(roof):
+        swap = partial(
+            swap_membrane, assembly=roof.assembly.id, layer_id=sheet.id,
+            material="self-adhered-bitumen-barrier",
+        )  # fmt: skip
+        words = f"Take a self-adhered bituminous sheet for {sheet.name}: it closes round screws"
+        remedies.append(Remedy(words, swap))
+    if is_low_slope(roof):
+        index = index_of(roof, sheet.id) + 1
+        bed = partial(adhere, assembly=roof.assembly.id, index=index)
+        remedies.append(Remedy("Bed the boards in adhesive in the place of the fixings", bed))
+    return tuple(remedies)
 
 
 PIERCED = Rule(
@@ -350,7 +396,7 @@ PIERCED = Rule(
 def _planting_load(roof: AnalysedArea) -> Iterator[Finding]:
     soil = [x for x in roof.layers if x.has_role("planting")]
     if soil:
-        weight = sum(x.material.density * x.thickness for x in soil if x.material is not None)
+        weight = sum(x.mass for x in soil)
         words = f"{soil[-1].name} weighs {{0}} moist and more when saturated; the structure must carry that and snow."
         moist = Evidence("moist", weight, Quantity.AREA_MASS)
         yield finding(roof, "structure.planting-load", "note", "build-up", soil[-1:], words, moist)

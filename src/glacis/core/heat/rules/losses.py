@@ -14,6 +14,7 @@ from glacis.core.judgement.place import on_area
 from glacis.core.judgement.remedies import thicken_remedies
 from glacis.core.model.document import Project
 from glacis.core.model.edit import swap
+from glacis.core.moisture.air import saturation_pressure
 from glacis.core.units.quantities import Quantity
 
 
@@ -50,26 +51,39 @@ TARGET = Rule(
 
 
 def _mould(roof: AnalysedArea) -> Iterator[Finding]:
-    least = roof.surface.least_factor
-    if least is None or roof.heat.surface_factor >= least:
-        return
-    yield Finding(
-        "surface.mould",
-        "stop",
-        "moisture",
-        on_area(roof.area.id),
-        "The inner surface is too cold: f_Rsi {0}, at least {1} wanted against mould.",
-        (
-            Evidence("f_Rsi", roof.heat.surface_factor, Quantity.FACTOR),
-            Evidence("f_Rsi,min", least, Quantity.FACTOR),
-        ),
-    )
+    least, reached = roof.surface.least_factor, roof.heat.surface_factor
+    damp = [m.pressure for m in roof.surface.months if (m.factor or 0.0) >= 1]
+    if least is not None and reached < least < 1:
+        yield Finding(
+            "surface.mould",
+            "stop",
+            "moisture",
+            on_area(roof.area.id),
+            "The inner surface is too cold: f_Rsi {0}, at least {1} wanted against mould.",
+            (
+                Evidence("f_Rsi", reached, Quantity.FACTOR),
+                Evidence("f_Rsi,min", least, Quantity.FACTOR),
+            ),
+        )
+    elif damp:
+        humidity = max(damp) / saturation_pressure(roof.zone.temperature)
+        yield Finding(
+            "surface.mould",
+            "note",
+            "moisture",
+            on_area(roof.area.id),
+            "The air of the rooms itself reaches {0}, over the {1} from which mould grows: no roof changes that.",
+            (
+                Evidence("humidity", humidity, Quantity.HUMIDITY),
+                Evidence("critical", roof.targets.surface_humidity, Quantity.HUMIDITY),
+            ),
+        )
 
 
-def _warmer_surface(project: Project, roof: AnalysedArea, _finding: Finding) -> tuple[Remedy, ...]:
-    least = roof.surface.least_factor
-    if least is None or least >= 1:
+def _warmer_surface(project: Project, roof: AnalysedArea, finding: Finding) -> tuple[Remedy, ...]:
+    if finding.severity == "note":
         return ()
+    least = finding.evidence[1].value
     allowed = (1 - least) / R_SI_MOULD
     target = min(roof.target, 0.9 * allowed)
     return thicken_remedies(project, roof, target)

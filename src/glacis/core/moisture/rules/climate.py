@@ -6,12 +6,14 @@ from functools import partial
 
 from glacis.core.area.analysed import AnalysedArea
 from glacis.core.build_up.control import REAL_CONTROL, vapour_layers
+from glacis.core.heat.corrections import inverted_layers
 from glacis.core.heat.resolve import LayerData, strongest
 from glacis.core.judgement.drive import STRONG, Drive, held_back, vapour_drive
 from glacis.core.judgement.finding import Evidence, Finding, Remedy, Rule, Severity
 from glacis.core.judgement.questions import (
     TIGHT_SD,
     finding,
+    first_with,
     index_of,
     is_low_slope,
     is_open_insulation,
@@ -31,14 +33,16 @@ from glacis.core.judgement.remedies import (
 )
 from glacis.core.model.document import Project
 from glacis.core.model.edit import set_thickness
-from glacis.core.moisture.rules.vapour import condensing_plane
+from glacis.core.model.lookup import shorter_side
+from glacis.core.moisture.rules.vapour import FLAT, LEAST_FLAT_CHANNEL, condensing_plane
 from glacis.core.units.quantities import Quantity
 
 WET_AIR, MUCH_RAIN = 0.7, 600.0
 HARD_FROST, ICE_FROST, ICE_U = -12.0, -10.0, 0.2
-LEAST_FLAT_CHANNEL, LEAST_CHANNEL = 0.15, 0.02
-"""Least free height of a ventilated layer [m] below and from 5° of pitch (DIN 4108-3, practice)."""
-TILES = ("slate", "clay-tile", "concrete-tile", "wood-shingles", "fibre-cement-slate")
+LONGEST_FLAT = 10.0
+"""Longest way of air below such a roof [m] (DIN 4108-3:2018, 5.3.3)."""
+LEAST_CHANNEL = 0.02
+"""Least free height of a ventilated layer [m] from 5° of pitch (DIN 4108-3:2018, 5.3.3)."""
 
 
 def _is_variable(layer: LayerData) -> bool:
@@ -60,11 +64,13 @@ def _unvented_fibre(roof: AnalysedArea) -> Iterator[Finding]:
         return
     inside = sd_inside(layers, main)
     dries = any(map(_is_variable, layers[:main]))
-    severity: Severity = "mind" if dries and not is_wet(roof) else "stop"
+    shade = first_with(roof.layers, "planting", "ballast")
+    severity: Severity = "mind" if dries and not is_wet(roof) and shade is None else "stop"
+    words = f"; {roof.layers[shade].name} keeps the sun from drying it" if shade is not None else ""
     yield finding(
         roof, "vapour.unvented-fibre", severity, "build-up", [layers[main], wood, tight],
         f"{wood.name} lies over {layers[main].name} and under {tight.name}, unvented: it can "
-        "dry only inwards, past s_d {0}.",
+        f"dry only inwards, past s_d {{0}}{words}.",
         Evidence("s_d inside", inside, Quantity.AIR_LAYER),
     )  # fmt: skip
 
@@ -72,7 +78,11 @@ def _unvented_fibre(roof: AnalysedArea) -> Iterator[Finding]:
 def _warm_the_deck(_project: Project, roof: AnalysedArea, found: Finding) -> tuple[Remedy, ...]:
     deck = index_of(roof, found.layers[1])
     above = partial(
-        insert_solid, assembly=roof.assembly.id, index=deck + 1, material="eps-white", thickness=0.2
+        insert_solid,
+        assembly=roof.assembly.id,
+        index=deck + 1,
+        material="pir-fleece",
+        thickness=0.16,
     )
     remedies = [Remedy("Lay rigid insulation over the deck", above)]
     control = [x for x in roof.layers[:deck] if x.kind == "membrane" and x.has_role("vapour")]
@@ -106,6 +116,8 @@ def _cold_store(roof: AnalysedArea) -> Iterator[Finding]:
     inside = held_back(roof.layers[:main])
     outside = held_back(roof.layers[main + 1 : roof.heat.counted])
     closed = roof.layers[main].sd_dry
+    if roof.layers[main] in inverted_layers(roof.layers):
+        return  # boards made to lie in the wet
     if inside >= REAL_CONTROL and inside > max(outside, closed):
         controls = [roof.layers[i] for i in vapour_layers(roof.layers[:main])]
         yield finding(
@@ -150,6 +162,8 @@ def _inward(roof: AnalysedArea) -> Iterator[Finding]:
     main, drive = strongest(roof.layers), vapour_drive(roof)
     if main is None or is_wet(roof) or drive.comes_from == "outside":
         return
+    if roof.layers[main] in inverted_layers(roof.layers):
+        return
     driven = _driven_inwards(roof, drive)
     tight = tight_sheets(roof.layers[:main])
     if len(driven) >= 3 and tight:
@@ -184,16 +198,22 @@ INWARD = Rule(
 
 
 def _no_drive(roof: AnalysedArea) -> Iterator[Finding]:
-    least = LEAST_FLAT_CHANNEL if roof.area.pitch < 5 else LEAST_CHANNEL
+    flat = roof.area.pitch < FLAT
+    least = LEAST_FLAT_CHANNEL if flat else LEAST_CHANNEL
+    way = shorter_side(roof.area)
+    long = flat and way > LONGEST_FLAT
+    further = ", and no more than {4} from edge to edge, where it has {3}." if long else "."
     for layer in roof.layers:
         vented = layer.kind == "air" and layer.ventilation == "well"
         if vented and layer.thickness < least - 1e-9:
             yield finding(
-                roof, "air.no-drive", "mind", "build-up", [layer],
-                "A ventilated layer of {0} at {1} of pitch has no drive; at least {2} is wanted.",
+                roof, "air.no-drive", "stop" if long else "mind", "build-up", [layer],
+                "A ventilated layer of {0} at {1} of pitch has no drive; at least {2} is wanted" + further,
                 Evidence("free height", layer.thickness, Quantity.THICKNESS),
                 Evidence("pitch", roof.area.pitch, Quantity.ANGLE),
                 Evidence("least", least, Quantity.THICKNESS),
+                Evidence("from edge to edge", way, Quantity.LENGTH),
+                Evidence("longest", LONGEST_FLAT, Quantity.LENGTH),
             )  # fmt: skip
 
 
@@ -219,7 +239,7 @@ NO_DRIVE = Rule(
 
 def _second_water(roof: AnalysedArea) -> Iterator[Finding]:
     for index, layer in enumerate(roof.layers):
-        if material(layer) not in TILES or not layer.has_role("covering"):
+        if not layer.has_trait("small-units") or not layer.has_role("covering"):
             continue
         if any(x.has_role("water") for x in roof.layers[:index]):
             continue
@@ -264,8 +284,11 @@ def _frost_clay(roof: AnalysedArea) -> Iterator[Finding]:
 
 
 def _no_clay(_project: Project, roof: AnalysedArea, found: Finding) -> tuple[Remedy, ...]:
-    name = "slate" if roof.area.pitch >= 22 else "concrete-tile"
-    change = partial(swap_solid, assembly=roof.assembly.id, layer_id=found.layers[0], material=name)
+    name, thickness = ("slate", 0.008) if roof.area.pitch >= 22 else ("concrete-tile", 0.015)
+    change = partial(
+        swap_solid, assembly=roof.assembly.id, layer_id=found.layers[0], material=name,
+        thickness=thickness,
+    )  # fmt: skip
     return (Remedy("Take a covering that frost does not split", change),)
 
 

@@ -8,6 +8,7 @@ from glacis.core.area.analysed import AnalysedArea
 from glacis.core.build_up.control import vapour_layers
 from glacis.core.climate.year import mean_temperature
 from glacis.core.heat.resolve import strongest
+from glacis.core.judgement.drive import vapour_drive
 from glacis.core.judgement.finding import Evidence, Finding, Remedy, Rule
 from glacis.core.judgement.questions import (
     family,
@@ -33,6 +34,12 @@ from glacis.core.units.quantities import Quantity
 
 CLASS_TWO_SD = 3.5
 """s_d of a class II retarder, 1 US perm [m] (US model codes, retarder classes by ASTM E96)."""
+SHEETS = (
+    (2.0, "retarder-fixed-2", "a retarder of s_d 2 m"),
+    (10.0, "retarder-fixed-10", "a retarder of s_d 10 m"),
+    (70.0, "polyethylene-sheet", "a polyethylene barrier"),
+)
+"""Control sheets by s_d [m], the most open first: material and how it is called."""
 COLD_MONTH = 5.0
 """A coldest month below this [°C] makes a cold climate here; our judgement: there a ceiling without any
 vapour control wets its roof."""
@@ -56,6 +63,8 @@ def _retarder_class(roof: AnalysedArea) -> Iterator[Finding]:
     main = strongest(layers)
     if main is None or min(roof.climate.temperature) > COLD_MONTH or roof.monthly.verdict == "none":
         return
+    if vapour_drive(roof).comes_from != "inside":
+        return
     if not is_open_insulation(layers[main]):
         return
     inside = sd_inside(layers, main)
@@ -71,11 +80,17 @@ def _retarder_class(roof: AnalysedArea) -> Iterator[Finding]:
         )  # fmt: skip
 
 
-def _retard(_project: Project, roof: AnalysedArea, _finding: Finding) -> tuple[Remedy, ...]:
+def _tight_enough(needed: float, wet: bool) -> tuple[str, str]:
+    """The most open sheet that does: its material and how it is called."""
+    if wet:
+        return "aluminium-foil-barrier", "an aluminium laminated barrier"
+    return next((name, words) for sd, name, words in SHEETS if sd >= needed)
+
+
+def _retard(_project: Project, roof: AnalysedArea, found: Finding) -> tuple[Remedy, ...]:
     index = warm_side_index(roof)
     controls = [x for x in roof.layers[:index] if x.kind == "membrane" and x.has_role("vapour")]
-    name = "aluminium-foil-barrier" if is_wet(roof) else "polyethylene-sheet"
-    words = "an aluminium laminated barrier" if is_wet(roof) else "a polyethylene barrier"
+    name, words = _tight_enough(found.evidence[-1].value, is_wet(roof))
     assembly = roof.assembly.id
     if controls:
         swap = partial(swap_membrane, assembly=assembly, layer_id=controls[-1].id, material=name)
@@ -145,7 +160,10 @@ def _doubled(roof: AnalysedArea) -> Iterator[Finding]:
 
 def _take_one(_project: Project, roof: AnalysedArea, found: Finding) -> tuple[Remedy, ...]:
     sheets = [roof.layers[index_of(roof, name)] for name in found.layers]
-    looser = min(sheets, key=lambda sheet: sheet.sd_dry)
+    spare = [sheet for sheet in sheets if not sheet.has_role("water")]
+    if not spare:
+        return ()
+    looser = min(spare, key=lambda sheet: sheet.sd_dry)
     change = partial(remove, assembly=roof.assembly.id, layer_id=looser.id)
     return (Remedy(f"Take {looser.name} out", change),)
 

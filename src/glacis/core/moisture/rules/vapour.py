@@ -6,7 +6,9 @@ from functools import partial
 
 from glacis.core.area.analysed import AnalysedArea
 from glacis.core.climate.year import MONTH_NAMES, coldest_three_mean
+from glacis.core.heat.corrections import covering_index, inverted_layers
 from glacis.core.heat.resolve import LayerData, strongest
+from glacis.core.judgement.drive import vapour_drive
 from glacis.core.judgement.finding import (
     Evidence,
     Finding,
@@ -15,10 +17,17 @@ from glacis.core.judgement.finding import (
     no_remedies,
 )
 from glacis.core.judgement.place import on_area
-from glacis.core.judgement.questions import TIGHT_SD, is_open_insulation, is_wet
+from glacis.core.judgement.questions import (
+    COLD_ROOM,
+    TIGHT_SD,
+    is_open_insulation,
+    is_wet,
+    sheet_covering,
+)
 from glacis.core.judgement.remedies import (
     fill_void,
     membrane_remedies,
+    open_below,
     swap_membrane,
     ventilate,
     warm_side_index,
@@ -36,10 +45,17 @@ CLASS_ONE_SD = DELTA_0 / (0.1 * US_PERM)
 PRACTICAL = 0.010
 """Water gathered in ten years below which nothing is stopped [kg/m²]; our judgement: a hundredth of a
 millimetre, far within what the monthly method can tell."""
+NO_PROOF_SD = 100.0
+"""s_d of an inner sheet from which an unventilated roof needs no proof [m] (DIN 4108-3:2018, 5.3.3)."""
 TRACE = 0.001
 """Condensate below which nothing is said [kg/m²]; our judgement: a thousandth of a millimetre."""
 VOID_FROM = 0.010
 """An air layer from this depth [m] can carry air along it; our judgement: less is a joint."""
+FLAT = 5.0
+"""Below this pitch [°] a channel has no drive of its own (DIN 4108-3:2018, 5.3.3)."""
+LEAST_FLAT_CHANNEL, USUAL_CHANNEL = 0.15, 0.05
+"""Free height of a ventilated layer [m] below that pitch (DIN 4108-3:2018, 5.3.3) and from it on; our judgement
+for the slope, where 20 mm are the least."""
 LEAST_PLANE = 7.0
 """Least temperature of the condensing plane [°C] at ordinary indoor humidity: 45 °F by the insulation
 ratio rule of US model codes."""
@@ -49,7 +65,11 @@ def _control_membranes(roof: AnalysedArea) -> list[LayerData]:
     """Vapour-controlling sheets inside the main insulation."""
     main = strongest(roof.layers)
     end = len(roof.layers) if main is None else main
-    return [x for x in roof.layers[:end] if x.kind == "membrane" and x.has_role("vapour")]
+    return [
+        x
+        for x in roof.layers[:end]
+        if x.kind == "membrane" and x.has_role("vapour") and not x.has_role("covering")
+    ]
 
 
 def _barrier_remedies(roof: AnalysedArea, material: str, words: str) -> tuple[Remedy, ...]:
@@ -202,13 +222,23 @@ def _framed_in_wood(layer: LayerData) -> bool:
 def _trap_remedies(_project: Project, roof: AnalysedArea, finding: Finding) -> tuple[Remedy, ...]:
     if is_wet(roof):
         return ()
-    change = partial(
-        swap_membrane,
-        assembly=roof.assembly.id,
-        layer_id=finding.layers[0],
-        material="retarder-variable-strong",
+    inner = partial(swap_membrane, assembly=roof.assembly.id, layer_id=finding.layers[0])
+    board = next((x for x in roof.layers if x.id in finding.layers[1:-1] and x.frame is None), None)
+    opened = []
+    if board is not None:
+        height = LEAST_FLAT_CHANNEL if roof.area.pitch < FLAT else USUAL_CHANNEL
+        change = partial(open_below, assembly=roof.assembly.id, layer_id=board.id, height=height)
+        opened = [Remedy(f"Open a ventilated space under {board.name}", change)]
+    return (
+        *opened,
+        *(
+            Remedy(f"Put {words} in the place of the inner sheet", partial(inner, material=name))
+            for words, name in (
+                ("a variable retarder", "retarder-variable"),
+                ("a retarder of s_d 10 m", "retarder-fixed-10"),
+            )
+        ),
     )
-    return (Remedy("Put a variable retarder in the place of the inner sheet", change),)
 
 
 DOUBLE_TRAP = Rule(
@@ -223,15 +253,39 @@ DOUBLE_TRAP = Rule(
 )
 
 
+def in_the_dry(roof: AnalysedArea) -> list[Interface]:
+    """Where water gathers, but for the wet side of a sheet under boards made to lie in the rain."""
+    if not inverted_layers(roof.layers):
+        return list(roof.monthly.interfaces)
+    covering = covering_index(roof.layers)
+    return [f for f in roof.monthly.interfaces if covering is None or f.layer < covering]
+
+
+def _needs_no_proof(roof: AnalysedArea) -> bool:
+    """Whether DIN 4108-3:2018, 5.3.3 asks for no proof of an unventilated roof under a sheet.
+
+    A layer of s_d 100 m or more lies inside the insulation; outside it where vapour comes from there.
+    """
+    main = strongest(roof.layers) or 0
+    inwards = vapour_drive(roof).comes_from == "outside"
+    side = roof.layers[main + 1 :] if inwards else roof.layers[:main]
+    closed = any(x.kind == "membrane" and x.sd_dry >= NO_PROOF_SD for x in side)
+    return closed and sheet_covering(roof.layers) is not None
+
+
 def _accumulates(roof: AnalysedArea) -> Iterator[Finding]:
     monthly = roof.monthly
     if monthly.verdict != "accumulates":
         return
-    worst = max(monthly.interfaces, key=lambda face: face.peak)
+    faces = in_the_dry(roof)
+    worst = max(faces, key=lambda face: face.peak, default=None)
+    if worst is None or worst.peak < TRACE:
+        return
     decade = monthly.residual + 9 * monthly.gain
+    small = decade < PRACTICAL or (monthly.gain < PRACTICAL and _needs_no_proof(roof))
     yield Finding(
         "moisture.accumulates",
-        "note" if decade < PRACTICAL else "stop",
+        "note" if small else "stop",
         "moisture",
         on_area(roof.area.id, (monthly.path.layers[worst.layer].id,)),
         f"Water stays in the roof: {{0}} left after the first year, {{2}} more every year, most of it "
@@ -244,9 +298,13 @@ def _accumulates(roof: AnalysedArea) -> Iterator[Finding]:
     )
 
 
-def _drier_remedies(_project: Project, roof: AnalysedArea, _finding: Finding) -> tuple[Remedy, ...]:
+def _drier_remedies(project: Project, roof: AnalysedArea, finding: Finding) -> tuple[Remedy, ...]:
     if is_wet(roof):
         return _barrier_remedies(roof, "aluminium-foil-barrier", "an aluminium laminated barrier")
+    if condensing_plane(roof) is not None:
+        return _ratio_remedies(
+            project, roof, finding
+        )  # a tight sheet inside would trap what leaks in
     present = max((x.sd_dry for x in _control_membranes(roof)), default=0.0)
     found: list[Remedy] = []
     for sd, material, words in (
@@ -285,9 +343,7 @@ def gathering_time(face: Interface) -> str:
 
 def _limits(roof: AnalysedArea) -> list[tuple[Interface, float]]:
     running = roof.targets.condensate
-    return [
-        (face, face_limit(roof.monthly, face.place, running)) for face in roof.monthly.interfaces
-    ]
+    return [(face, face_limit(roof.monthly, face.place, running)) for face in in_the_dry(roof)]
 
 
 def _over_limit(roof: AnalysedArea) -> Iterator[Finding]:
@@ -324,8 +380,8 @@ def _dries(roof: AnalysedArea) -> Iterator[Finding]:
     monthly = roof.monthly
     if monthly.verdict != "dries" or any(face.peak > limit for face, limit in _limits(roof)):
         return
-    worst = max(monthly.interfaces, key=lambda face: face.peak)
-    if worst.peak < TRACE:
+    worst = max(in_the_dry(roof), key=lambda face: face.peak, default=None)
+    if worst is None or worst.peak < TRACE:
         return
     yield Finding(
         "moisture.dries",
@@ -382,7 +438,9 @@ def plane_temperature(roof: AnalysedArea, inside: float, outside: float) -> floa
 
 def _ratio(roof: AnalysedArea) -> Iterator[Finding]:
     plane = condensing_plane(roof)
-    if plane is None or is_wet(roof):
+    if plane is None or is_wet(roof) or roof.zone.temperature < COLD_ROOM:
+        return
+    if vapour_drive(roof).comes_from == "outside":
         return
     index, inside, outside = plane
     temperature = plane_temperature(roof, inside, outside)

@@ -15,11 +15,11 @@ from PyQt6.QtWidgets import (
     QWidget,
 )
 
-from glacis.core.analysis.propose import propose, suited
+from glacis.core.analysis.propose import propose, setting_of, suited
 from glacis.core.build_up.approaches.catalogue import APPROACHES, Approach, approach_of
 from glacis.core.model.document import ApproachId
 from glacis.core.model.edit import Change
-from glacis.core.units.format import plain
+from glacis.report.scene import saying
 from glacis.report.section import SectionStyle, section_scene
 from glacis.ui.desk import Desk
 from glacis.ui.drawing.canvas import Canvas
@@ -78,13 +78,11 @@ class ApproachPanel(Overlay):
             return
         self.show_over(area, area.width())
         self.list.clear()
-        pitch = result.roof.area.pitch
-        for approach, fits in suited(APPROACHES, pitch):
+        for approach, refusal in suited(APPROACHES, setting_of(result.roof)):
             item = QListWidgetItem(approach.name)
-            if not fits:
-                low, high = approach.pitches
+            if refusal:
                 item.setForeground(colour(self._desk.palette["second"]))
-                item.setToolTip(f"Made for {plain(low, 0)}° to {plain(high, 0)}° of pitch")
+                item.setToolTip(refusal)
             item.setData(ROLE, approach.id)
             self.list.addItem(item)
             if approach.id == result.roof.assembly.approach:
@@ -107,6 +105,13 @@ class ApproachPanel(Overlay):
             return
         approach = approach_of(item.data(ROLE))
         area = result.roof.area
+        refusal = approach.refusal(setting_of(result.roof))
+        self._tell(approach, refusal)
+        self.take.setEnabled(not refusal)
+        if refusal:
+            self.core.show_scene(saying(""), self._desk.palette)
+            self._text.addStretch(1)
+            return
         results = self._desk.consider(self._change(area.id, approach.id))
         after, detail = results.of(area.id), results.detail(area.id)
         style = partial(SectionStyle, system=self._desk.system, labels="thickness")
@@ -114,7 +119,6 @@ class ApproachPanel(Overlay):
             lambda width, height: section_scene(after.roof, detail, style(width, height)),
             self._desk.palette,
         )
-        self._tell(approach, area.pitch)
         self._text.addWidget(label("Here it would be", "second small"))
         layers = " · ".join(layer.name for layer in after.roof.layers)
         self._text.addWidget(Paragraph(self._desk, TEXT, layers))
@@ -131,7 +135,7 @@ class ApproachPanel(Overlay):
         """Building the area another way."""
         return partial(propose, self._desk.session.analyser, area=area, approach=approach)
 
-    def _tell(self, approach: Approach, pitch: float) -> None:
+    def _tell(self, approach: Approach, refusal: str) -> None:
         for head, words in (
             ("", approach.what),
             ("Who builds it and why", approach.who),
@@ -142,13 +146,8 @@ class ApproachPanel(Overlay):
             if head:
                 self._text.addWidget(label(head, "second small"))
             self._text.addWidget(Paragraph(self._desk, TEXT, words))
-        if not approach.suits(pitch):
-            low, high = approach.pitches
-            words = (
-                f"Made for {plain(low, 0)}° to {plain(high, 0)}° of pitch; "
-                f"this area has {plain(pitch, 1)}°."
-            )
-            self._text.addWidget(Paragraph(self._desk, TEXT, words, 12, "mind"))
+        if refusal:
+            self._text.addWidget(Paragraph(self._desk, TEXT, refusal, 12, "mind"))
 
     def _take(self) -> None:
         item, result = self.list.currentItem(), self._desk.area

@@ -10,7 +10,13 @@ from PyQt6.QtWidgets import QCheckBox, QComboBox, QGridLayout, QSizePolicy, QWid
 from glacis.core.area.analysed import AnalysedArea
 from glacis.core.climate.year import mean_temperature
 from glacis.core.figures.parts import FIGURES
-from glacis.core.heat.corrections import RAIN_WORDS, VOID_WORDS, inverted_layers, rain_per_day
+from glacis.core.heat.corrections import (
+    RAIN_WORDS,
+    VOID_WORDS,
+    inverted_layers,
+    rain_factor_of,
+    rain_per_day,
+)
 from glacis.core.heat.surfaces import FLOW_WORDS, direction_of
 from glacis.core.model.document import FixingSet, Imperfections, Project, RoofArea
 from glacis.core.model.edit import swap, with_assembly
@@ -66,7 +72,9 @@ class ImperfectionPanel(Overlay):
         self.count = self._field("Number to the area", Quantity.COUNT_AREA, "per_area")
         self.diameter = self._field("Shaft diameter", Quantity.THICKNESS, "diameter")
         self.recess = self._field("Sunk in a plastic tube by", Quantity.THICKNESS, "recess")
-        self.rain = self._combo("Rain on inverted boards", tuple(RAIN_WORDS.items()), "rain_factor")
+        self.rain = self._combo(
+            "Rain on inverted boards", ((None, ""), *RAIN_WORDS.items()), "rain_factor"
+        )
         self._fixing_rows: list[QWidget] = []
         self._add("Air voids", self.voids)
         self._add("Fixings", self.fixing)
@@ -217,6 +225,8 @@ class ImperfectionPanel(Overlay):
         self.voids.setCurrentIndex(self.voids.findData(stated.voids))
         self.voids.setToolTip(self.voids.currentText())
         self.fixing.setCurrentIndex(self.fixing.findData(stated.fixing))
+        follows = rain_factor_of(roof.layers)
+        self.rain.setItemText(0, f"by the layers: {RAIN_WORDS[follows]}")
         self.rain.setCurrentIndex(self._nearest(stated.rain_factor))
         self.layer.clear()
         self.layer.addItem("all insulation over the structure", "")
@@ -245,9 +255,11 @@ class ImperfectionPanel(Overlay):
         self.eaves_depth.show_value(roof.area.eaves_thickness, system)
         self._tell(roof)
 
-    def _nearest(self, factor: float) -> int:
+    def _nearest(self, factor: float | None) -> int:
         values = list(RAIN_WORDS)
-        return min(range(len(values)), key=lambda i: abs(values[i] - factor))
+        if factor is None:
+            return 0
+        return 1 + min(range(len(values)), key=lambda i: abs(values[i] - factor))
 
     def _tell(self, roof: AnalysedArea) -> None:
         system, words = self._desk.system, self._raised(roof)

@@ -1,0 +1,61 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
+"""What rules must know of a material beside its figures: each trait in a word, with what it means."""
+
+from typing import Literal, get_args
+
+Trait = Literal[
+    "bare-coating",
+    "bituminous",
+    "copper",
+    "drained",
+    "dry-only",
+    "faced",
+    "hot",
+    "less-noble",
+    "nailed",
+    "never-pierced",
+    "open-lapped",
+    "own-skins",
+    "plasticised",
+    "polystyrene",
+    "rot-proof",
+    "rubber",
+    "scatters",
+    "sealable",
+    "self-adhered",
+    "shields",
+    "small-units",
+    "soft-metal",
+    "solvent",
+    "stiff",
+    "water-borne",
+]
+
+TRAIT_WORDS: dict[Trait, str] = {
+    "bare-coating": "a coating that is the whole covering: fit for dry sites",
+    "bituminous": "gives off oils that harm plasticised sheets and rubber",
+    "copper": "water off it eats zinc, aluminium and galvanised steel",
+    "drained": "a board that may lie in the rain",
+    "dry-only": "swells and crumbles once wet",
+    "faced": "its facing takes heat and glue that its core does not",
+    "hot": "torched, poured or laid in hot bitumen",
+    "less-noble": "a metal that water off copper eats",
+    "nailed": "a covering that hangs on nails in what lies below it",
+    "never-pierced": "useless once a screw or a knife has gone through it",
+    "open-lapped": "vapour and air pass its laps",
+    "own-skins": "brings its own lining and covering",
+    "plasticised": "loses its plasticiser to polystyrene and bitumen",
+    "polystyrene": "melts under a flame and dissolves in solvents",
+    "rot-proof": "of plants, yet not limited by what wood may take up",
+    "rubber": "swells on oils and bitumen",
+    "scatters": "its vapour values differ so widely that the unsafe one is taken",
+    "sealable": "an air layer where its joints are sealed, none where they are not",
+    "self-adhered": "laid cold with its own glue",
+    "shields": "a first ply that keeps the flame of the next from what is below",
+    "small-units": "sheds rain by its laps and does not seal against it",
+    "soft-metal": "corrodes from below where water cannot leave",
+    "solvent": "its solvent dissolves polystyrene",
+    "stiff": "a fibre board that carries feet and joints of its own",
+    "water-borne": "needs warmth and a face that breathes to dry",
+}
+TRAITS: frozenset[str] = frozenset(get_args(Trait))
