@@ -9,10 +9,13 @@ from msgspec.structs import replace
 from glacis.core.analysis.propose import propose
 from glacis.core.build_up.approaches.catalogue import APPROACHES
 from glacis.core.build_up.approaches.fits import misfit
+from glacis.core.errors import ValueRefused
 from glacis.core.model.document import ApproachId
 from glacis.core.model.layers import Framing, MembraneLayer, SolidLayer
 from glacis.core.model.validate import check_project
+from glacis.files.libraries import load_sites
 from support import analyser, climate, demo, roof_project
+from sweep import ROOMS, bare, judged, makes_sense, pitches
 
 GYPSUM = SolidLayer(id="g", material="gypsum-board", thickness=0.0125)
 COLD = climate(
@@ -39,6 +42,34 @@ def test_every_approach_starts_from_a_roof_that_works(approach, setting):
     assert result.roof.heat.transmittance <= result.roof.target
     grave = {f.rule for f in result.findings if f.severity != "note"}
     assert grave == set()
+
+
+@pytest.mark.parametrize("approach", APPROACHES, ids=lambda a: a.id)
+def test_every_approach_starts_from_a_roof_that_works_in_every_climate(approach):
+    """Each over ten climates, with rooms and pitch changing from one to the next; all of them in
+    docs/physics/approaches.md.
+    """
+    judge, kinds = analyser(), list(ROOMS.values())
+    done = 0
+    for place, site in enumerate(load_sites()):
+        pitch = pitches(approach)[place % 3]
+        for rooms in (kinds[(place + APPROACHES.index(approach)) % len(kinds)], kinds[place % 3]):
+            if makes_sense(site.climate, rooms):
+                found = judged(judge, bare(site.climate, rooms, pitch), approach)
+                assert found is None or not found["stop"] + found["mind"], (site.name, rooms, pitch)
+                done += found is not None
+    assert done >= 8
+
+
+def test_an_approach_is_refused_with_its_reason():
+    """A vented attic over a freezer in the humid heat, and on a flat roof; nothing is changed."""
+    judge, heron = analyser(), load_sites()[2].climate
+    for project, reason in (
+        (bare(heron, ROOMS["freezer"], 30.0), "would condense on anything as cold as these rooms"),
+        (bare(heron, ROOMS["dwelling"], 2.0), "10° to 75° of pitch; this area has 2.0°"),
+    ):
+        with pytest.raises(ValueRefused, match=reason):
+            propose(judge, project, "a", "cold-ventilated-attic")
 
 
 def test_every_approach_of_the_document_is_described():

@@ -45,10 +45,15 @@ def finding(
 
 def is_wet(roof: AnalysedArea) -> bool:
     """Whether the rooms below press much vapour out, by their conditions: a cold room never does,
-    nor one into which the year drives vapour from outside.
+    nor one out of which the year does not drive it.
     """
     zone, humidity = roof.zone, roof.zone.humidity
-    if zone.temperature < COLD_ROOM or vapour_drive(roof).comes_from == "outside":
+    side = vapour_drive(roof).comes_from
+    if (
+        zone.temperature < COLD_ROOM
+        or side == "outside"
+        or (side == "neither" and zone.use != "wet")
+    ):
         return False
     if isinstance(humidity, HumidityClass):
         works = zone.use != "dwelling" and humidity.number == 4
