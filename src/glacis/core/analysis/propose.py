@@ -78,15 +78,21 @@ def setting_of(roof: AnalysedArea) -> Setting:
 
 
 def with_options(project: Project, assembly: str, option: Option) -> Project:
-    """The project with the thicknesses of an answer in an assembly."""
+    """The project with the thicknesses, and the other material, of an answer in an assembly."""
     shared = next(a for a in project.assemblies if a.id == assembly)
     chosen = dict(option.thicknesses)
-    layers: tuple[Layer, ...] = tuple(
-        replace(layer, thickness=chosen[layer.id])
-        if layer.id in chosen and isinstance(layer, SolidLayer)
-        else layer
-        for layer in shared.layers
-    )
+    boards = {name: len(parts) for name, parts in option.boards}
+
+    def resized(layer: Layer) -> Layer:
+        if layer.id not in chosen or not isinstance(layer, SolidLayer):
+            return layer
+        material = option.material or layer.material
+        made = replace(layer, thickness=chosen[layer.id], material=material)
+        if boards.get(layer.id, 1) > layer.boards and layer.framing is None:
+            return replace(made, boards=boards[layer.id], staggered=True)
+        return made
+
+    layers: tuple[Layer, ...] = tuple(map(resized, shared.layers))
     return with_assembly(project, replace(shared, layers=layers))
 
 

@@ -43,6 +43,9 @@ class FramePart(Struct, frozen=True):
         width: of the member's face [m].
         spacing: centre to centre [m].
         web: of a web-and-flange member, else None.
+        sizes: depths that wooden members are sold in [m]; empty for others.
+        cost: least and most price of its material [per m³].
+        carbon: least and most global warming potential of it [kg CO2e/kg].
     """
 
     name: str
@@ -55,6 +58,9 @@ class FramePart(Struct, frozen=True):
     width: float
     spacing: float
     web: "Web | None" = None
+    sizes: tuple[float, ...] = ()
+    cost: tuple[float, float] = (0.0, 0.0)
+    carbon: tuple[float, float] = (0.0, 0.0)
 
     @property
     def solid_share(self) -> float:
@@ -219,6 +225,7 @@ def _frame(
     material = known.materials.get(framing.material)
     family = known.families.get(material.family) if material else None
     conductivity = material.conductivity if material else 0.13
+    wooden = family is not None and family.id == "timber" and not framing.web
     return FramePart(
         name=material.name if material else framing.material,
         fraction=framing.fraction,
@@ -230,6 +237,9 @@ def _frame(
         width=framing.width,
         spacing=framing.spacing,
         web=_web(framing, thickness),
+        sizes=material.thicknesses if wooden and material is not None else (),
+        cost=material.cost if material else (0.0, 0.0),
+        carbon=material.carbon if material else (0.0, 0.0),
     )
 
 
@@ -439,6 +449,21 @@ def rescaled(layer: LayerData, thickness: float) -> LayerData:
         sd_dry=(layer.sd_dry - facings) * scale + facings,
         sd_wet=(layer.sd_wet - facings) * scale + facings,
         frame=frame,
+    )
+
+
+def remade(layer: LayerData, material: Material) -> LayerData:
+    """A solid layer of another material, of the same thickness and with the same members."""
+    resistance = _resistance(layer.thickness * (1 - layer.settling), material.conductivity)
+    return replace(
+        layer,
+        name=material.name,
+        material=material,
+        conductivity=material.conductivity,
+        resistance=resistance,
+        labelled=_resistance(layer.thickness, material.conductivity),
+        sd_dry=_vapour(material, layer.thickness, "dry"),
+        sd_wet=_vapour(material, layer.thickness, "wet"),
     )
 
 

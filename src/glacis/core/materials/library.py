@@ -58,6 +58,8 @@ class Library(Struct, frozen=True):
         return {family.id: family for family in self.families}
 
 
+ALIKE = 1e-5
+"""Thicknesses closer than this [m] are one; our judgement, a hundredth of a millimetre."""
 Row = Mapping[str, str]
 
 
@@ -168,6 +170,15 @@ def one_or_two_boards(material: Material | None) -> list[float]:
     """Thicknesses [m] that one or two boards of a material can make, rising."""
     series = material.thicknesses if material else ()
     return sorted({*series, *(round(a + b, 6) for a in series for b in series)})
+
+
+def boards_for(material: Material | None, thickness: float) -> tuple[float, ...]:
+    """The boards [m] that make up a thickness: one, or two as alike as can be; else the thickness itself."""
+    series = material.thicknesses if material else ()
+    if any(abs(t - thickness) < ALIKE for t in series):
+        return (thickness,)
+    pairs = [(a, b) for a in series for b in series if a >= b and abs(a + b - thickness) < ALIKE]
+    return min(pairs, key=lambda pair: pair[0] - pair[1], default=(thickness,))
 
 
 def nearest_purchasable(material: Material | None, thickness: float) -> float:

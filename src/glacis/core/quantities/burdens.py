@@ -13,25 +13,38 @@ Range = tuple[float, float]
 
 
 def layer_cost(layer: LayerData) -> Range:
-    """Least and most cost of one layer [per m²]; members are not in it."""
+    """Least and most cost of one layer with its members [per m²]."""
+    members = _members(layer)
     if layer.material is None:
-        return (0.0, 0.0)
+        return members
     low, high = layer.material.cost
     if layer.material.is_membrane:
         return (low, high)
     share = 1 - (layer.frame.solid_share if layer.frame else 0.0)
     volume = layer.thickness * share
-    return (low * volume, high * volume)
+    return (low * volume + members[0], high * volume + members[1])
+
+
+def _members(layer: LayerData) -> Range:
+    """Least and most cost of the members of a layer [per m²]."""
+    frame = layer.frame
+    if frame is None:
+        return (0.0, 0.0)
+    volume = layer.thickness * frame.solid_share
+    return (frame.cost[0] * volume, frame.cost[1] * volume)
 
 
 def layer_carbon(layer: LayerData) -> Range:
-    """Least and most global warming potential of one layer [kg CO2e/m²]; without members."""
+    """Least and most global warming potential of one layer with its members [kg CO2e/m²]."""
+    frame = layer.frame
+    wood = layer.thickness * frame.solid_share * frame.density if frame else 0.0
+    members = (frame.carbon[0] * wood, frame.carbon[1] * wood) if frame else (0.0, 0.0)
     if layer.material is None:
-        return (0.0, 0.0)
+        return members
     share = 1 - (layer.frame.solid_share if layer.frame else 0.0)
     mass = layer.mass * share
     low, high = layer.material.carbon
-    return (low * mass, high * mass)
+    return (low * mass + members[0], high * mass + members[1])
 
 
 def _total(ranges: list[Range]) -> Range:
@@ -65,7 +78,7 @@ def _working(layers: tuple[LayerData, ...], title: str, symbol: str, quantity: Q
         tuple(steps),
         (
             "Library ranges; replace them by offers and declarations of the products used.",
-            "Materials only: no members, labour, transport, waste or later life.",
+            "Materials with their members: no labour, transport, waste or later life.",
         ),
     )
 

@@ -9,12 +9,13 @@ from collections.abc import Callable, Iterator
 from typing import TYPE_CHECKING, Literal
 
 from msgspec import Struct
+from msgspec.structs import replace
 
 from glacis.core.area.analysed import ROUNDING, AnalysedArea
 from glacis.core.heat.assess import assess, weight
 from glacis.core.heat.corrections import rain_per_day
 from glacis.core.heat.resolve import LayerData, rescaled
-from glacis.core.materials.library import one_or_two_boards
+from glacis.core.materials.library import ALIKE, boards_for, one_or_two_boards
 from glacis.core.moisture.assess import assess_moisture
 from glacis.core.moisture.monthly import Verdict
 from glacis.core.quantities.burdens import carbon_of, cost_of
@@ -59,6 +60,8 @@ class Option(Struct, frozen=True):
         cost: least and most, by the library [per m²].
         carbon: least and most, A1 to A3 [kg CO2e/m²].
         moisture: verdict of the monthly method.
+        boards: pairs of layer id and the boards that make up its thickness [m].
+        material: id of another material for the layer that is named first; empty for its own.
     """
 
     thicknesses: tuple[tuple[str, float], ...]
@@ -69,6 +72,8 @@ class Option(Struct, frozen=True):
     cost: tuple[float, float]
     carbon: tuple[float, float]
     moisture: Verdict
+    boards: tuple[tuple[str, tuple[float, ...]], ...] = ()
+    material: str = ""
 
 
 class Solution(Struct, frozen=True):
@@ -123,8 +128,16 @@ def transmittance_at(roof: AnalysedArea, index: int, thickness: float) -> float:
 
 
 def purchasable(layer: LayerData) -> list[float]:
-    """Thicknesses [m] that one or two boards of the layer's material can make, rising."""
-    return one_or_two_boards(layer.material)
+    """Thicknesses [m] that one or two boards of the layer's material can make, rising.
+
+    Between wooden members only those that the members are sold in; a fill takes any of them.
+    """
+    boards = one_or_two_boards(layer.material)
+    sizes = layer.frame.sizes if layer.frame is not None else ()
+    if layer.material is not None and layer.material.family == "loose-fill" and sizes:
+        return sorted(size for size in sizes if size >= min(boards, default=0.0))
+    both = [t for t in boards if any(abs(t - size) < ALIKE for size in sizes)]
+    return both or boards
 
 
 def least_thickness(roof: AnalysedArea, index: int, target: float) -> float | None:
@@ -208,10 +221,25 @@ def _option(roof: AnalysedArea, chosen: dict[int, float]) -> Option:
         cost=cost_of(layers),
         carbon=carbon_of(layers),
         moisture=monthly.verdict,
+        boards=tuple(
+            (roof.layers[i].id, boards_for(roof.layers[i].material, t)) for i, t in chosen.items()
+        ),
     )
 
 
-def _rank(option: Option, order: Order) -> tuple[float, ...]:
+def meeting(roof: AnalysedArea, index: int, wish: Wish) -> Iterator[Option]:
+    """The answer that layer ``index`` alone gives to a wish, named with its material; none where it fails."""
+    thickness = least_thickness(roof, index, wish.target)
+    if thickness is None:
+        return
+    candidate, *figures = _quick(roof, {index: thickness})
+    if not _shut_out_by(wish, *figures):
+        material = roof.layers[index].material
+        yield replace(_option(roof, candidate), material=material.id if material else "")
+
+
+def rank(option: Option, order: Order) -> tuple[float, ...]:
+    """By which answers are ranked: those that stay wet come last."""
     wet = float(option.moisture == "accumulates")
     key = {
         "thickness": option.thickness,
@@ -247,7 +275,7 @@ def solve(roof: AnalysedArea, wish: Wish) -> Solution:
         if not reasons:
             kept.append(candidate)
     ranked = sorted((_option(roof, c) for c in _shortlist(roof, kept, wish.order)),
-                    key=lambda option: _rank(option, wish.order))  # fmt: skip
+                    key=lambda option: rank(option, wish.order))  # fmt: skip
     binding = max(shut_out, key=lambda reason: shut_out[reason]) if shut_out else ""
     if not options:
         binding = "target"

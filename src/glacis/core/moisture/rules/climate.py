@@ -10,6 +10,7 @@ from glacis.core.heat.corrections import inverted_layers
 from glacis.core.heat.resolve import LayerData, strongest
 from glacis.core.judgement.drive import STRONG, Drive, held_back, vapour_drive
 from glacis.core.judgement.finding import Evidence, Finding, Remedy, Rule, Severity
+from glacis.core.judgement.plane import condensing_plane
 from glacis.core.judgement.questions import (
     TIGHT_SD,
     finding,
@@ -34,7 +35,7 @@ from glacis.core.judgement.remedies import (
 from glacis.core.model.document import Project
 from glacis.core.model.edit import set_thickness
 from glacis.core.model.lookup import shorter_side
-from glacis.core.moisture.rules.vapour import FLAT, LEAST_FLAT_CHANNEL, condensing_plane
+from glacis.core.moisture.rules.vapour import FLAT, LEAST_FLAT_CHANNEL
 from glacis.core.units.quantities import Quantity
 
 WET_AIR, MUCH_RAIN = 0.7, 600.0

@@ -5,7 +5,7 @@ from collections.abc import Iterator
 from functools import partial
 
 from glacis.core.area.analysed import AnalysedArea
-from glacis.core.climate.year import MONTH_NAMES, coldest_three_mean
+from glacis.core.climate.year import MONTH_NAMES
 from glacis.core.heat.corrections import covering_index, inverted_layers
 from glacis.core.heat.resolve import LayerData, strongest
 from glacis.core.judgement.drive import vapour_drive
@@ -17,10 +17,10 @@ from glacis.core.judgement.finding import (
     no_remedies,
 )
 from glacis.core.judgement.place import on_area
+from glacis.core.judgement.plane import LEAST_PLANE, condensing_plane, plane_temperature
 from glacis.core.judgement.questions import (
     COLD_ROOM,
     TIGHT_SD,
-    is_open_insulation,
     is_wet,
     sheet_covering,
 )
@@ -56,9 +56,6 @@ FLAT = 5.0
 LEAST_FLAT_CHANNEL, USUAL_CHANNEL = 0.15, 0.05
 """Free height of a ventilated layer [m] below that pitch (DIN 4108-3:2018, 5.3.3) and from it on; our judgement
 for the slope, where 20 mm are the least."""
-LEAST_PLANE = 7.0
-"""Least temperature of the condensing plane [°C] at ordinary indoor humidity: 45 °F by the insulation
-ratio rule of US model codes."""
 
 
 def _control_membranes(roof: AnalysedArea) -> list[LayerData]:
@@ -405,35 +402,6 @@ DRIES = Rule(
     _dries,
     no_remedies,
 )
-
-
-def _is_closed_insulation(layer: LayerData) -> bool:
-    return layer.is_insulation and not is_open_insulation(layer)
-
-
-def condensing_plane(roof: AnalysedArea) -> tuple[int, float, float] | None:
-    """Outermost permeable insulation under closed-cell insulation, R inside and outside it.
-
-    Returns:
-        Index of the permeable layer, R up to its outer face and R beyond [m²·K/W]; None
-        where the build-up is not of this kind.
-    """
-    layers = roof.layers[: roof.heat.counted]
-    if len(layers) < len(roof.layers) and roof.heat.vented_by == "":
-        return None
-    plane = max((i for i, x in enumerate(layers) if is_open_insulation(x)), default=None)
-    if plane is None or not any(map(_is_closed_insulation, layers[plane + 1 :])):
-        return None
-    inside = roof.films.inside + sum(x.resistance for x in layers[: plane + 1])
-    outside = sum(x.resistance for x in layers[plane + 1 :]) + roof.heat.main.surfaces[1]
-    return plane, inside, outside
-
-
-def plane_temperature(roof: AnalysedArea, inside: float, outside: float) -> float:
-    """Temperature of the condensing plane in the three coldest months [°C]."""
-    cold = coldest_three_mean(roof.climate)
-    warm = roof.zone.temperature
-    return warm - inside / (inside + outside) * (warm - cold)
 
 
 def _ratio(roof: AnalysedArea) -> Iterator[Finding]:

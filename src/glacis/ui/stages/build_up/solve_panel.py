@@ -5,6 +5,7 @@ from functools import partial
 
 from PyQt6.QtCore import QRect, Qt, pyqtSignal
 from PyQt6.QtWidgets import (
+    QCheckBox,
     QComboBox,
     QGridLayout,
     QHeaderView,
@@ -14,10 +15,11 @@ from PyQt6.QtWidgets import (
     QWidget,
 )
 
-from glacis.core.analysis.propose import with_options
+from glacis.core.analysis.answers import Answers, answers, taken
 from glacis.core.area.analysed import AnalysedArea
-from glacis.core.thickness.parts import solution_for
-from glacis.core.thickness.solve import Option, Solution, Wish, outside_share
+from glacis.core.judgement.catalogue import rule_book
+from glacis.core.judgement.plane import least_outside
+from glacis.core.thickness.solve import Option, Wish, outside_share
 from glacis.core.units.format import number, plain, with_unit
 from glacis.core.units.quantities import Quantity
 from glacis.ui.desk import Desk
@@ -40,7 +42,7 @@ class SolvePanel(Overlay):
     def __init__(self, desk: Desk, parent: QWidget) -> None:
         super().__init__("Solve for the target", parent)
         self._desk = desk
-        self._answer = Solution((), "")
+        self._answer: Answers | None = None
         self.wish = Wish(target=0.18)
         grid = QGridLayout()
         grid.setHorizontalSpacing(8)
@@ -64,6 +66,10 @@ class SolvePanel(Overlay):
         ):  # fmt: skip
             grid.addWidget(label(name, "second small"), 0, column)
             grid.addWidget(widget, 1, column)
+        self.others = QCheckBox("Other materials too")
+        self.others.setToolTip("Try what else could be laid in the place of the main insulation")
+        self.others.toggled.connect(lambda _on: self.refresh())
+        grid.addWidget(self.others, 2, 0, 1, 5)
         grid.setColumnStretch(5, 1)
         self.column.addLayout(grid)
         self.table = QTableWidget(0, 8)
@@ -95,16 +101,24 @@ class SolvePanel(Overlay):
         return field
 
     @property
-    def answer(self) -> Solution:
-        """What was found."""
+    def answer(self) -> Answers | None:
+        """What was found; None before anything was asked."""
         return self._answer
+
+    @property
+    def options(self) -> tuple[Option, ...]:
+        """The answers that are shown."""
+        return self._answer.options if self._answer else ()
 
     def open_over(self, area: QRect) -> None:
         """Solve for the selected area's target."""
         result = self._desk.area
         if result is None:
             return
-        self.wish = Wish(target=result.roof.target, order=self.wish.order)
+        roof = result.roof
+        self.wish = Wish(
+            target=roof.target, least_outside=round(least_outside(roof), 2), order=self.wish.order
+        )
         self.show_over(area, area.width())
         self.refresh()
         self.table.setFocus()
@@ -134,7 +148,14 @@ class SolvePanel(Overlay):
         if result is None:
             self.dismiss()
             return
-        self._answer = self._desk.value(solution_for(self.wish), result.roof.area.id)
+        session = self._desk.session
+        self._answer = answers(
+            session.analyser,
+            session.project,
+            result.roof.area.id,
+            self.wish,
+            self.others.isChecked(),
+        )
         self._show_wish()
         self._fill(result.roof)
 
@@ -155,8 +176,8 @@ class SolvePanel(Overlay):
             Quantity.CARBON.unit(system).symbol, "moisture",
         ]  # fmt: skip
         table.setHorizontalHeaderLabels(heads)
-        table.setRowCount(len(self._answer.options))
-        for row, option in enumerate(self._answer.options):
+        table.setRowCount(len(self.options))
+        for row, option in enumerate(self.options):
             for column, words in enumerate(self._cells(roof, option)):
                 item = QTableWidgetItem(words)
                 if column:
@@ -165,17 +186,23 @@ class SolvePanel(Overlay):
                     )
                 item.setToolTip(words)
                 table.setItem(row, column, item)
-        if self._answer.options:
+        if self.options:
             table.selectRow(0)
-        self.take.setEnabled(bool(self._answer.options))
+        self.take.setEnabled(bool(self.options))
         self._line.setText(self._words(roof))
 
     def _cells(self, roof: AnalysedArea, option: Option) -> tuple[str, ...]:
         system = self._desk.system
         names = {layer.id: layer.name for layer in roof.layers}
+        if option.material:
+            names[option.thicknesses[0][0]] = self._desk.materials[option.material].name
+        unit = Quantity.THICKNESS.unit(system).symbol
+        parts = {
+            key: " + ".join(number(t, Quantity.THICKNESS, system) for t in boards)
+            for key, boards in option.boards
+        }
         layers = ", ".join(
-            f"{names[key].split(',')[0]} {with_unit(value, Quantity.THICKNESS, system)}"
-            for key, value in option.thicknesses
+            f"{names[k].split(',')[0]} {parts[k]} {unit}" for k, _ in option.thicknesses
         )
         spread = "–".join(number(value, Quantity.COST, system) for value in option.cost)
         carbon = "–".join(number(value, Quantity.CARBON, system) for value in option.carbon)
@@ -191,25 +218,57 @@ class SolvePanel(Overlay):
         )
 
     def _words(self, roof: AnalysedArea) -> str:
-        if not self._answer.options:
-            reason = self._answer.binding or "target"
-            if reason == "target":
-                return "No thickness that can be bought reaches the target: change a material."
-            return f"Nothing fits: the {reason} shuts out every answer."
-        present = plain(outside_share(roof.layers) * 100, 0)
-        words = (
-            f"Present share outside {present} %. Costs and carbon are library ranges of materials."
-        )
-        if self._answer.binding:
-            words += f" The {self._answer.binding} shuts some answers out."
-        return words
+        found = self._answer
+        if found is None:
+            return ""
+        words = [self._left_out(found)] if found.left_out else []
+        if not found.options:
+            words.insert(0, self._out_of_reach(found))
+        else:
+            present = plain(outside_share(roof.layers) * 100, 0)
+            words.insert(
+                0, f"Present share outside {present} %. Costs and carbon are library ranges."
+            )
+            if found.binding:
+                words.append(f"The {found.binding} shuts some answers out.")
+        if found.fixings is not None:
+            count, size = found.fixings.per_area, found.fixings.diameter * 1000
+            words.append(
+                f"Counted with usual fixings, {plain(count, 1)} screws of {plain(size, 1)} mm to the square "
+                "metre; an answer that is taken states them."
+            )
+        return " ".join(words)
+
+    def _left_out(self, found: Answers) -> str:
+        titles = {rule.id: rule.title for rule in rule_book().rules}
+        why = ", ".join(titles[rule].lower() for rule in found.why)
+        return f"{found.left_out} more would be stopped and are left out: {why}."
+
+    def _out_of_reach(self, found: Answers) -> str:
+        """What keeps the target out of reach, with the figures."""
+        if found.left_out:
+            return "Every answer would be stopped."
+        if found.binding != "target":
+            return f"Nothing fits: the {found.binding} shuts out every answer."
+        system = self._desk.system
+        least = with_unit(found.reached, Quantity.TRANSMITTANCE, system)
+        words = f"The least U that can be bought in one or two boards of these layers is {least}"
+        shares = [
+            f"{number(value, Quantity.TRANSMITTANCE, system)} by {name}"
+            for value, name in ((found.rain, "rain on the boards"), (found.members, "members"))
+            if value > 0.01 * found.reached
+        ]
+        if shares:
+            words += f", {' and '.join(shares)}"
+        return f"{words}. Try other materials, or another layer."
 
     def take_selected(self) -> None:
         """Give the layers the thicknesses of the selected answer."""
         row, result = self.table.currentRow(), self._desk.area
-        if result is None or not 0 <= row < len(self._answer.options):
+        if result is None or not 0 <= row < len(self.options):
             return
-        option = self._answer.options[row]
-        change = partial(with_options, assembly=result.roof.assembly.id, option=option)
+        option = self.options[row]
+        fixings = self._answer.fixings if self._answer else None
+        change = partial(taken, area=result.roof.area.id, option=option, fixings=fixings)
         self._desk.act("Solve for the target", change)
         self.dismiss()
