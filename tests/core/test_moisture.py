@@ -61,7 +61,7 @@ def test_required_surface_factor_matches_the_reference():
         rh * saturation_pressure(t) + excess(3, t)
         for t, rh in zip(inputs["te"], inputs["rhe"], strict=True)
     )
-    surface = required_factor(tuple(inputs["te"]), 20.0, pressures, 0.8)
+    surface = required_factor(tuple(inputs["te"]), (20.0,) * 12, pressures, 0.8)
     for mine, month in zip(surface.months, expected["months"], strict=True):
         assert mine.least_surface == pytest.approx(month["tsi_min"], rel=1e-8)
         assert mine.factor == pytest.approx(month["fRsi"], rel=1e-7)

@@ -155,8 +155,8 @@ def test_degree_hours_leave_out_months_as_warm_as_the_rooms():
     expected = sum(
         (20.0 - t) * days * 24 for t, days in zip(temperatures, MONTH_DAYS, strict=True) if t < 20.0
     )
-    assert degree_hours(site, 20.0) == pytest.approx(expected, rel=1e-12)
-    assert annual_loss(0.2, site, 20.0) == pytest.approx(0.2 * expected / 1000, rel=1e-12)
+    assert degree_hours(site, (20.0,) * 12) == pytest.approx(expected, rel=1e-12)
+    assert annual_loss(0.2, site, (20.0,) * 12) == pytest.approx(0.2 * expected / 1000, rel=1e-12)
     mean = sum(t * d for t, d in zip(temperatures, MONTH_DAYS, strict=True)) / 365
     assert mean_temperature(site) == pytest.approx(mean, rel=1e-12)
     assert coldest_three_mean(site) == pytest.approx(-7.0 / 3, rel=1e-12)

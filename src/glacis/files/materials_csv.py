@@ -86,10 +86,15 @@ def _check_vapour(material: Material, number: int) -> None:
         raise ValueRefused(f"row {number}, vapour resistance", resistances, "none below 0")
 
 
-def _text(path: Path) -> str:
+def text_of(path: Path) -> str:
+    """The text of a table.
+
+    Raises:
+        FileRefused: for a file that cannot be read, is too large or is no text.
+    """
     try:
         if path.stat().st_size > LARGEST:
-            raise FileRefused(path, "", "a table of materials", "more than 5 MB")
+            raise FileRefused(path, "", "a table", "more than 5 MB")
         return path.read_text(encoding="utf-8-sig")
     except OSError as fault:
         raise FileRefused(path, "", "a readable file", fault.strerror or "none") from fault
@@ -103,7 +108,7 @@ def read_materials(path: Path, families: Mapping[str, Family]) -> tuple[Material
     Raises:
         FileRefused: for a file that is no such table, naming row, column, expected and found.
     """
-    reader = csv.DictReader(io.StringIO(_text(path)))
+    reader = csv.DictReader(io.StringIO(text_of(path)))
     missing = [name for name in NEEDED if name not in (reader.fieldnames or ())]
     if missing:
         raise FileRefused(

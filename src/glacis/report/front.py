@@ -105,7 +105,10 @@ def cover(results: Results) -> Iterator[Block]:
     """What the report is about, unresolved findings first."""
     project = results.project
     yield Words(project.name, "title")
-    parts = [project.number and f"Project {project.number}", project.author, project.site.name]
+    parts = [
+        project.number and f"Project {project.number}", project.client and f"for {project.client}",
+        project.author, project.site.name,
+    ]  # fmt: skip
     yield Words(" · ".join(part for part in parts if part))
     yield Words(f"Roof assemblies: shape, heat and moisture. Glacis {__version__}.", "small")
     yield Gap(8)

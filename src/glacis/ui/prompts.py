@@ -34,6 +34,11 @@ class Prompts:
         name, _ = QFileDialog.getOpenFileName(parent, "Import materials", "", "CSV tables (*.csv)")
         return Path(name) if name else None
 
+    def site_path(self, parent: QWidget) -> Path | None:
+        """Which site to read."""
+        name, _ = QFileDialog.getOpenFileName(parent, "Read a site", "", "CSV tables (*.csv)")
+        return Path(name) if name else None
+
     def name(self, parent: QWidget, title: str, proposal: str) -> str | None:
         """A name for something."""
         text, taken = QInputDialog.getText(parent, title, "Name", text=proposal)

@@ -101,7 +101,7 @@ class AnalysedArea(Struct, frozen=True):
     @property
     def annual_loss(self) -> float:
         """Heat lost by transmission in a year [kWh/(m²·a)]."""
-        return annual_loss(self.transmittance, self.climate, self.zone.temperature)
+        return annual_loss(self.transmittance, self.climate, self.zone.year)
 
     @property
     def insulation_ratio(self) -> float:

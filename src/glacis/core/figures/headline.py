@@ -169,8 +169,14 @@ def _inner_working(roof: AnalysedArea) -> Working:
     )
 
 
+def _inside_words(roof: AnalysedArea) -> str:
+    if roof.zone.temperatures:
+        return "with the rooms' temperature of each month"
+    return f"at {significant(roof.zone.temperature)} °C inside"
+
+
 def _loss_working(roof: AnalysedArea) -> Working:
-    hours = degree_hours(roof.climate, roof.zone.temperature)
+    hours = degree_hours(roof.climate, roof.zone.year)
     u_value = roof.transmittance
     shown = put_in("{} × {} / 1000", (u_value, hours), roof.annual_loss, Quantity.HEAT_LOSS)
     step = Step("Q", "U Σ(θ_i − θ_e) t", shown, roof.annual_loss, Quantity.HEAT_LOSS)
@@ -178,7 +184,7 @@ def _loss_working(roof: AnalysedArea) -> Working:
         "Heat lost in a year",
         (step,),
         (
-            f"Degree hours of the monthly means at {significant(roof.zone.temperature)} °C inside.",
+            f"Degree hours of the monthly means {_inside_words(roof)}.",
             "Sun, internal gains, air change and night set-back are not in it.",
         ),
     )

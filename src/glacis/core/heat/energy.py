@@ -14,20 +14,24 @@ PER_KILO = 1e-3
 """By definition."""
 
 
-def degree_hours(climate: Climate, indoor: float) -> float:
+def degree_hours(climate: Climate, indoor: tuple[float, ...]) -> float:
     """Sum of (indoor - outdoor) over the hours of months colder outside [K·h].
 
     From monthly means (ISO 52016-1:2017 takes the same sum for a monthly balance without
     gains): sun, gains and night set-back are not in it.
+
+    Args:
+        climate: of the site.
+        indoor: twelve monthly temperatures of the rooms [°C].
     """
     return sum(
-        max(0.0, indoor - outside) * days * HOURS_A_DAY
-        for outside, days in zip(climate.temperature, DAYS, strict=True)
+        max(0.0, inside - outside) * days * HOURS_A_DAY
+        for inside, outside, days in zip(indoor, climate.temperature, DAYS, strict=True)
     )
 
 
-def annual_loss(transmittance: float, climate: Climate, indoor: float) -> float:
-    """Heat through a square metre in a year [kWh/(m²·a)] at U [W/(m²·K)]."""
+def annual_loss(transmittance: float, climate: Climate, indoor: tuple[float, ...]) -> float:
+    """Heat through a square metre in a year [kWh/(m²·a)] at U [W/(m²·K)] and twelve θ_i [°C]."""
     return transmittance * degree_hours(climate, indoor) * PER_KILO
 
 

@@ -9,6 +9,7 @@ from glacis.core.judgement.drive import vapour_drive
 from glacis.core.judgement.finding import Evidence, Finding, Severity
 from glacis.core.judgement.place import on_area
 from glacis.core.model.document import HumidityClass
+from glacis.core.model.uses import kind_of
 
 LOW_SLOPE = 10.0
 """Below this pitch [°] a roof is called low-slope here; our judgement: coverings that shed water by laps
@@ -52,13 +53,13 @@ def is_wet(roof: AnalysedArea) -> bool:
     if (
         zone.temperature < COLD_ROOM
         or side == "outside"
-        or (side == "neither" and zone.use != "wet")
+        or (side == "neither" and kind_of(zone.use) != "wet")
     ):
         return False
     if isinstance(humidity, HumidityClass):
-        works = zone.use != "dwelling" and humidity.number == 4
-        return zone.use == "wet" or humidity.number == 5 or works
-    if zone.use == "wet" or humidity.humidity >= WET_SET_POINT:
+        works = kind_of(zone.use) != "dwelling" and humidity.number == 4
+        return kind_of(zone.use) == "wet" or humidity.number == 5 or works
+    if kind_of(zone.use) == "wet" or humidity.humidity >= WET_SET_POINT:
         return True
     inside = max(month.indoor_pressure for month in roof.monthly.air)
     excess = max(vapour_drive(roof).months)

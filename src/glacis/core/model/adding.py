@@ -5,16 +5,13 @@ from msgspec import Struct
 from msgspec.structs import replace
 
 from glacis.core.errors import ValueRefused
-from glacis.core.model.document import Assembly, HumidityClass, Project, RoofArea, Use, Zone
+from glacis.core.model.document import Assembly, Project, RoofArea, Use, Zone
 from glacis.core.model.layers import SolidLayer
 from glacis.core.model.lookup import numbered_id
+from glacis.core.model.uses import USUAL
 
 GAP = 2.0
 """Free strip between a new area and those that are there [m]; our judgement: its labels have room."""
-USE_CLASS: dict[Use, int] = {"store": 1, "dwelling": 3, "work": 2, "wet": 5}
-USE_WORDS: dict[Use, str] = {
-    "dwelling": "Dwelling", "work": "Work rooms", "wet": "Wet rooms", "store": "Store",
-}  # fmt: skip
 
 
 class NewArea(Struct, frozen=True):
@@ -44,8 +41,11 @@ def with_rooms(project: Project, zone: str, use: Use) -> tuple[Project, str]:
     if zone:
         return project, zone
     fresh = numbered_id({z.id for z in project.zones}, "rooms")
-    humidity = HumidityClass(number=USE_CLASS[use])
-    made = Zone(id=fresh, name=USE_WORDS[use], use=use, temperature=20.0, humidity=humidity)
+    usual = USUAL[use]
+    made = Zone(
+        id=fresh, name=usual.words.capitalize(), use=use, temperature=usual.temperature,
+        humidity=usual.humidity,
+    )  # fmt: skip
     return replace(project, zones=(*project.zones, made)), fresh
 
 

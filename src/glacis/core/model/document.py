@@ -11,7 +11,23 @@ from glacis.core.model.traits import Trait
 from glacis.core.units.quantities import Quantity, System
 from glacis.core.units.ranges import Range
 
-Use = Literal["store", "dwelling", "work", "wet"]
+Use = Literal[
+    "store",
+    "dwelling",
+    "work",
+    "wet",
+    "school",
+    "sports",
+    "workshop",
+    "laboratory",
+    "kitchen",
+    "laundry",
+    "pool",
+    "plant",
+    "unheated",
+    "cold-store",
+    "freezer",
+]
 ApproachId = Literal[
     "cold-ventilated-attic",
     "cold-ventilated-slope",
@@ -103,8 +119,11 @@ class Zone(Node, frozen=True, kw_only=True):
         id: of the zone.
         name: as people call it.
         use: what the rooms are for; wet rooms expect a vapour control layer.
-        temperature: indoor air temperature [°C].
+        temperature: indoor air temperature, in winter where it differs by month [°C].
         humidity: how humid the indoor air is.
+        temperatures: twelve monthly means [°C], January first; empty where it is the same all year.
+        humidities: twelve monthly relative humidities [-] held in the place of ``humidity``; empty for
+            none.
     """
 
     id: str
@@ -112,6 +131,17 @@ class Zone(Node, frozen=True, kw_only=True):
     use: Use
     temperature: Annotated[float, Range("temperature", Quantity.TEMPERATURE, -40.0, 60.0)]
     humidity: HumidityClass | SetPoint
+    temperatures: tuple[
+        Annotated[float, Range("temperature", Quantity.TEMPERATURE, -40.0, 60.0)], ...
+    ] = ()
+    humidities: tuple[
+        Annotated[float, Range("humidity", Quantity.HUMIDITY, 0.01, 1.0, PHYSICS)], ...
+    ] = ()
+
+    @property
+    def year(self) -> tuple[float, ...]:
+        """Twelve monthly temperatures [°C]."""
+        return self.temperatures or (self.temperature,) * 12
 
 
 class FixingSet(Node, frozen=True, kw_only=True):
@@ -367,6 +397,7 @@ class Project(Node, frozen=True, kw_only=True):
     site: Site
     number: str = ""
     author: str = ""
+    client: str = ""
     note: str = ""
     units: System = "si"
     targets: Targets = Targets()

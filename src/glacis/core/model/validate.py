@@ -74,7 +74,12 @@ def check_layer(layer: Layer, where: str) -> None:
         _check_flanges(layer, where)
 
 
-def _check_site(site: Site) -> None:
+def check_site(site: Site) -> None:
+    """Refuse a site without twelve months, or with figures that cannot be.
+
+    Raises:
+        ValueRefused: naming the field, what was found and what was expected.
+    """
     climate = site.climate
     for name, series in (("temperature", climate.temperature), ("humidity", climate.humidity)):
         if len(series) != MONTHS:
@@ -88,6 +93,9 @@ def _check_zone(zone: Zone) -> None:
     where = f"indoor zone '{zone.name}'"
     check_ranges(zone, where)
     check_ranges(zone.humidity, where)
+    for name, series in (("temperature", zone.temperatures), ("humidity", zone.humidities)):
+        if series and len(series) != MONTHS:
+            raise ValueRefused(f"{where}, {name}", len(series), "12 monthly values, or none")
 
 
 def _check_area(area: RoofArea) -> None:
@@ -207,7 +215,7 @@ def check_project(project: Project) -> None:
         ValueRefused: for a value out of range.
         MissingReference: for an area whose assembly or zone does not exist.
     """
-    _check_site(project.site)
+    check_site(project.site)
     check_ranges(project.targets, "")
     for zone in project.zones:
         _check_zone(zone)

@@ -62,7 +62,7 @@ def monthly_air(climate: Climate, zone: Zone, excess_margin: float) -> tuple[Mon
     inside = indoor_pressures(climate, zone, excess_margin)
     outside = outdoor_pressures(climate)
     return tuple(
-        MonthAir(zone.temperature, climate.temperature[m], inside[m], outside[m]) for m in range(12)
+        MonthAir(zone.year[m], climate.temperature[m], inside[m], outside[m]) for m in range(12)
     )
 
 
@@ -77,7 +77,7 @@ def assess_surface(air: tuple[MonthAir, ...], critical_humidity: float) -> Surfa
     """What the inner surface must reach over the year, for a critical surface humidity [-]."""
     return required_factor(
         tuple(month.outdoor for month in air),
-        air[0].indoor,
+        tuple(month.indoor for month in air),
         tuple(month.indoor_pressure for month in air),
         critical_humidity,
     )

@@ -2,7 +2,7 @@
 """Indoor vapour pressure month by month (ISO 13788:2012, 5.3 and annex A)."""
 
 from glacis.core.errors import ValueRefused
-from glacis.core.model.document import Climate, HumidityClass, SetPoint, Zone
+from glacis.core.model.document import Climate, SetPoint, Zone
 from glacis.core.moisture.air import saturation_pressure
 
 CLASS_EXCESS = {1: 270.0, 2: 540.0, 3: 810.0, 4: 1080.0, 5: 1360.0}
@@ -54,19 +54,24 @@ def indoor_pressures(climate: Climate, zone: Zone, margin: float) -> tuple[float
         zone: with its temperature and humidity.
         margin: factor on a humidity class's excess (1.1 by default in the targets) [-].
     """
-    full = saturation_pressure(zone.temperature)
+    full = [saturation_pressure(temperature) for temperature in zone.year]
     humidity = zone.humidity
+    if zone.humidities:
+        return tuple(h * p for h, p in zip(zone.humidities, full, strict=True))
     if isinstance(humidity, SetPoint):
-        return (humidity.humidity * full,) * 12
+        return tuple(humidity.humidity * p for p in full)
     outside = outdoor_pressures(climate)
     return tuple(
-        min(full, p + margin * excess(humidity.number, t))
-        for p, t in zip(outside, climate.temperature, strict=True)
+        min(most, p + margin * excess(humidity.number, t))
+        for most, p, t in zip(full, outside, climate.temperature, strict=True)
     )
 
 
-def humidity_words(humidity: HumidityClass | SetPoint) -> str:
-    """How humid the indoor air is, in words."""
+def humidity_words(zone: Zone) -> str:
+    """How humid the air of rooms is, in words."""
+    humidity = zone.humidity
+    if zone.humidities:
+        return "humidity stated month by month"
     if isinstance(humidity, SetPoint):
         return f"held at {humidity.humidity * 100:.0f} % relative humidity"
     return f"humidity class {humidity.number}: {CLASS_WORDS.get(humidity.number, '')}"

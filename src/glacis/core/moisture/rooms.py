@@ -33,9 +33,11 @@ def _reads(reader: Reader, _subject: str) -> RoomsRead:
 def _years(read: RoomsRead) -> tuple[RoomYear, ...]:
     found = []
     for zone in read.zones:
-        full = saturation_pressure(zone.temperature)
+        full = [saturation_pressure(temperature) for temperature in zone.year]
         pressures = indoor_pressures(read.climate, zone, read.excess_margin)
-        found.append(RoomYear(zone.name, tuple(pressure / full for pressure in pressures)))
+        found.append(
+            RoomYear(zone.name, tuple(p / most for p, most in zip(pressures, full, strict=True)))
+        )
     return tuple(found)
 
 

@@ -36,7 +36,7 @@ class Surface(Struct, frozen=True):
         months: January first.
         critical: index of the month that asks most of the roof: one in which the rooms' own air lies
             over the critical humidity counts only where no other asks; of the coldest where none does.
-        indoor: indoor temperature [°C].
+        indoor: temperature of the rooms in the critical month [°C].
         humidity: critical surface humidity [-].
     """
 
@@ -57,7 +57,7 @@ class Surface(Struct, frozen=True):
 
 def required_factor(
     outdoor: tuple[float, ...],
-    indoor: float,
+    indoor: tuple[float, ...],
     pressures: tuple[float, ...],
     humidity: float,
 ) -> Surface:
@@ -65,20 +65,20 @@ def required_factor(
 
     Args:
         outdoor: twelve outdoor temperatures [°C].
-        indoor: indoor temperature [°C].
+        indoor: twelve indoor temperatures [°C].
         pressures: twelve indoor vapour pressures [Pa].
         humidity: critical surface humidity, 0.8 against mould [-].
 
     A month as warm outside as inside makes no demand.
     """
     months = []
-    for theta_e, pressure in zip(outdoor, pressures, strict=True):
+    for theta_i, theta_e, pressure in zip(indoor, outdoor, pressures, strict=True):
         least = dew_point(pressure / humidity)
-        span = indoor - theta_e
+        span = theta_i - theta_e
         factor = (least - theta_e) / span if span > LEAST_SPAN else None
         months.append(SurfaceMonth(theta_e, pressure, least, factor))
     asked = {k: month.factor for k, month in enumerate(months) if month.factor is not None}
     coldest = min(range(len(months)), key=lambda k: months[k].outdoor)
     roofs = {k: factor for k, factor in asked.items() if factor < 1} or asked
     critical = max(roofs, key=lambda k: roofs[k]) if roofs else coldest
-    return Surface(tuple(months), critical, indoor, humidity)
+    return Surface(tuple(months), critical, indoor[critical], humidity)

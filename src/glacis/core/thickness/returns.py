@@ -44,7 +44,7 @@ def returns_of(roof: AnalysedArea) -> Returns | None:
     if index is None:
         return None
     layer = roof.layers[index]
-    hours = degree_hours(roof.climate, roof.zone.temperature)
+    hours = degree_hours(roof.climate, roof.zone.year)
     most = max(0.4, 1.6 * layer.thickness)
     present = CurvePoint(layer.thickness, roof.transmittance, roof.annual_loss)
     return Returns(

@@ -23,6 +23,7 @@ from glacis.core.judgement.remedies import (
 from glacis.core.model.document import ApproachId, Project
 from glacis.core.model.edit import swap, with_assembly
 from glacis.core.model.lookup import by_id
+from glacis.core.model.uses import kind_of
 from glacis.core.thickness.eaves import eaves_of
 from glacis.core.units.quantities import Quantity
 
@@ -218,7 +219,11 @@ EAVES = Rule(
 
 
 def _no_insulation(roof: AnalysedArea) -> Iterator[Finding]:
-    if roof.layers and not any(x.is_insulation for x in roof.layers) and roof.zone.use != "store":
+    if (
+        roof.layers
+        and not any(x.is_insulation for x in roof.layers)
+        and kind_of(roof.zone.use) != "store"
+    ):
         words = f"Nothing insulates {roof.zone.name}: U is {{0}}."
         evidence = Evidence("U", roof.transmittance, Quantity.TRANSMITTANCE)
         yield finding(roof, "heat.no-insulation", "mind", "build-up", [], words, evidence)

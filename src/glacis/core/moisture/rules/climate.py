@@ -155,8 +155,8 @@ COLD_STORE = Rule(
 
 def _driven_inwards(roof: AnalysedArea, drive: Drive) -> list[float]:
     """Vapour pressure outside over that inside [Pa] in the months that drive it in for long."""
-    months = zip(drive.months, roof.climate.temperature, strict=True)
-    return [-p for p, warmth in months if p < -STRONG and warmth > roof.zone.temperature]
+    months = zip(drive.months, roof.climate.temperature, roof.zone.year, strict=True)
+    return [-p for p, outside, inside in months if p < -STRONG and outside > inside]
 
 
 def _inward(roof: AnalysedArea) -> Iterator[Finding]:

@@ -30,6 +30,7 @@ from glacis.core.judgement.remedies import (
     warm_side_index,
 )
 from glacis.core.model.document import Project
+from glacis.core.model.uses import kind_of
 from glacis.core.units.quantities import Quantity
 
 CLASS_TWO_SD = 3.5
@@ -184,7 +185,7 @@ def _no_vapour(roof: AnalysedArea) -> Iterator[Finding]:
     main = strongest(roof.layers)
     if main is None or is_wet(roof) or not is_open_insulation(roof.layers[main]):
         return
-    if roof.zone.temperature <= mean_temperature(roof.climate) or roof.zone.use == "store":
+    if roof.zone.temperature <= mean_temperature(roof.climate) or kind_of(roof.zone.use) == "store":
         return
     if min(roof.climate.temperature) > COLD_MONTH or vapour_layers(roof.layers[:main]):
         return

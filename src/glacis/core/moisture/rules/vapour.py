@@ -34,6 +34,7 @@ from glacis.core.judgement.remedies import (
 )
 from glacis.core.model.document import HumidityClass, Project
 from glacis.core.model.edit import set_thickness
+from glacis.core.model.uses import kind_of
 from glacis.core.moisture.assess import face_limit
 from glacis.core.moisture.monthly import Interface
 from glacis.core.moisture.working import place_name
@@ -88,7 +89,11 @@ def _wet_room(roof: AnalysedArea) -> Iterator[Finding]:
     inside = sum(layer.sd_dry for layer in roof.layers[: main + 1])
     tightest = max((layer.sd_dry for layer in roof.layers[: main + 1]), default=0.0)
     humidity = roof.zone.humidity
-    damp = isinstance(humidity, HumidityClass) and humidity.number == 4 and roof.zone.use != "wet"
+    damp = (
+        isinstance(humidity, HumidityClass)
+        and humidity.number == 4
+        and kind_of(roof.zone.use) != "wet"
+    )
     if tightest < CLASS_ONE_SD:
         yield Finding(
             "vapour.wet-room",

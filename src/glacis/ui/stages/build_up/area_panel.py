@@ -7,7 +7,8 @@ from PyQt6.QtCore import QRect, pyqtSignal
 from PyQt6.QtWidgets import QComboBox, QGridLayout, QLineEdit, QPushButton, QWidget
 
 from glacis.core.errors import ValueRefused
-from glacis.core.model.adding import USE_WORDS, NewArea, add_area
+from glacis.core.model.adding import NewArea, add_area
+from glacis.core.model.uses import USUAL
 from glacis.core.units.parse import parse
 from glacis.core.units.quantities import Quantity
 from glacis.ui.desk import Desk
@@ -77,8 +78,8 @@ class AreaPanel(Overlay):
         self.rooms.clear()
         for zone in self._desk.project.zones:
             self.rooms.addItem(zone.name, ("zone", zone.id))
-        for use, words in USE_WORDS.items():
-            self.rooms.addItem(f"new: {words.lower()}", ("use", use))
+        for use, usual in USUAL.items():
+            self.rooms.addItem(f"new: {usual.words}", ("use", use))
         self._told.setText("")
         self.show_over(area, 420, self.sizeHint().height() + 24)
         self.name.setFocus()

@@ -6,9 +6,18 @@ from functools import partial
 
 from msgspec.structs import replace
 from PyQt6.QtCore import pyqtSignal
-from PyQt6.QtWidgets import QComboBox, QFrame, QHBoxLayout, QPushButton, QVBoxLayout, QWidget
+from PyQt6.QtWidgets import (
+    QCheckBox,
+    QComboBox,
+    QFrame,
+    QHBoxLayout,
+    QPushButton,
+    QVBoxLayout,
+    QWidget,
+)
 
 from glacis.core.heat.air_layers import SLIGHT_FROM, WELL_FROM
+from glacis.core.heat.resolve import UNCOUNTED
 from glacis.core.heat.surfaces import R_U_WORDS
 from glacis.core.model.document import Material
 from glacis.core.model.edit import set_framing, set_layer, set_thickness, thickness_of
@@ -94,6 +103,14 @@ class LayerStrip(QFrame):
         self._space = self._combo("Roof above", tuple(R_U_WORDS.items()), self._set_space)
         self._opening = self._field("Openings", Quantity.OPENING, self._set_opening, 110)
         self.boards = self._combo("in", BOARDS, self._set_boards)
+        self.sealed = self._check(
+            "Joints sealed", "Taped or sealed joints make these boards an air layer", "sealed"
+        )
+        self.counts = self._check(
+            "R counts",
+            "Count the R of soil, gravel or drainage, which by itself is left out",
+            "counts",
+        )
         self.settling = self._field("settles by", Quantity.SHARE, self._set_settling, 60)
         self.air_change = self._field(
             "air changes per hour",
@@ -113,6 +130,8 @@ class LayerStrip(QFrame):
             ("settling", self.settling), ("air_change", self.air_change), ("roof_u", self.roof_u),
         ):  # fmt: skip
             self._add(row, name, widget)
+        row.addWidget(self.sealed)
+        row.addWidget(self.counts)
         self._head.addWidget(self._replace)
         self._head.addWidget(self._remove)
         self.webbed = self._combo("Kind of members", WEBS, self._set_webbed)
@@ -178,6 +197,12 @@ class LayerStrip(QFrame):
         field.said.connect(self.said)
         return field
 
+    def _check(self, words: str, hint: str, name: str) -> QCheckBox:
+        box = QCheckBox(words)
+        box.setToolTip(hint)
+        box.clicked.connect(partial(self._set_said, name, words))
+        return box
+
     def _combo(self, name: str, choices: tuple[tuple[object, str], ...], commit: Slot) -> QComboBox:
         combo = QComboBox()
         combo.setAccessibleName(name)
@@ -227,6 +252,13 @@ class LayerStrip(QFrame):
             return False
         return material.family != "loose-fill" and layer is not None and not _framing_of(layer)
 
+    def _can(self, layer: Layer | None, traits: str, roles: tuple[str, ...]) -> bool:
+        """Whether the material has one of these traits or roles."""
+        material = self._material(layer)
+        if material is None:
+            return False
+        return traits in material.traits or any(role in material.roles for role in roles)
+
     def _is_fill(self, layer: Layer | None) -> bool:
         material = self._material(layer)
         return material is not None and material.family == "loose-fill"
@@ -255,6 +287,8 @@ class LayerStrip(QFrame):
         for name, visible in shown.items():
             self._parts[name].setVisible(visible)
             self._parts[f"{name}-label"].setVisible(visible)
+        self.sealed.setVisible(self._can(layer, "sealable", ()))
+        self.counts.setVisible(self._can(layer, "", UNCOUNTED))
         self._aligned.setVisible(framing is not None)
         self.webbed.setVisible(framing is not None and isinstance(layer, SolidLayer))
         self._frame.setVisible(isinstance(layer, (SolidLayer, AirLayer)))
@@ -271,6 +305,8 @@ class LayerStrip(QFrame):
             chosen = 0 if layer.boards == 1 else min(layer.boards, 3) if layer.staggered else 1
             self.boards.setCurrentIndex(chosen)
             self.settling.show_value(layer.settling, system)
+            self.sealed.setChecked(layer.sealed)
+            self.counts.setChecked(layer.counts)
         if isinstance(layer, AirLayer):
             self._ventilation.setCurrentIndex(self._ventilation.findData(layer.ventilation))
             self._opening.show_value(layer.opening, system)
@@ -352,6 +388,11 @@ class LayerStrip(QFrame):
         if isinstance(layer, SolidLayer):
             boards, staggered = self.boards.itemData(index)
             self._change("Change boards", replace(layer, boards=boards, staggered=staggered))
+
+    def _set_said(self, name: str, words: str, on: bool) -> None:
+        layer = self._layer()
+        if isinstance(layer, SolidLayer):
+            self._change(f"{words}: {'yes' if on else 'no'}", replace(layer, **{name: on}))
 
     def _set_settling(self, value: float) -> None:
         layer = self._layer()

@@ -7,10 +7,10 @@ from PyQt6.QtCore import QRect, QSize, pyqtSignal
 from PyQt6.QtWidgets import QComboBox, QLineEdit, QPushButton, QWidget
 
 from glacis.core.errors import GlacisError
-from glacis.core.model.adding import USE_WORDS
 from glacis.core.model.document import Project
 from glacis.core.model.geometry import Footprint, FootprintEdge, Loop
 from glacis.core.model.lookup import plan_bounds
+from glacis.core.model.uses import USUAL
 from glacis.core.model.validate import check_footprint
 from glacis.core.shape.change import Under, add_roofs
 from glacis.core.shape.drawn import Found, Taking, as_footprints
@@ -199,8 +199,8 @@ class RoofPanel(Overlay):
         self.rooms.clear()
         for zone in project.zones:
             self.rooms.addItem(zone.name, ("zone", zone.id))
-        for use, words in USE_WORDS.items():
-            self.rooms.addItem(f"new: {words.lower()}", ("use", use))
+        for use, usual in USUAL.items():
+            self.rooms.addItem(f"new: {usual.words}", ("use", use))
         if chosen is not None:
             ids = [z.id for z in project.zones]
             self.rooms.setCurrentIndex(ids.index(chosen.roof.zone.id))

@@ -4,7 +4,7 @@
 from collections.abc import Iterator
 from typing import TYPE_CHECKING
 
-from glacis.ui.actions import BenchKey
+from glacis.ui.actions import Action, BenchKey
 from glacis.ui.bench import BenchKind, Context, Pose
 
 if TYPE_CHECKING:
@@ -16,7 +16,7 @@ def make(context: Context) -> "SiteBench":
     """The bench."""
     from glacis.ui.stages.site.bench import SiteBench
 
-    return SiteBench(context.desk)
+    return SiteBench(context.desk, context.prompts)
 
 
 def poses(window: "MainWindow") -> Iterator[Pose]:
@@ -26,8 +26,26 @@ def poses(window: "MainWindow") -> Iterator[Pose]:
     return found(window)
 
 
+def _table(bench: "SiteBench") -> None:
+    bench.open_table()
+
+
+def _job(bench: "SiteBench") -> None:
+    bench.open_job()
+
+
 KIND = BenchKind(
     make,
+    actions=(
+        Action(
+            "Edit",
+            "Table of months…",
+            "Ctrl+Shift+M",
+            "Type or paste the climate and the rooms",
+            _table,
+        ),
+        Action("Edit", "Job…", "Ctrl+J", "Name, number, author and client of the project", _job),
+    ),
     keys=(
         BenchKey(
             "Left, Right, Return",

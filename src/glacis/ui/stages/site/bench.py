@@ -4,14 +4,15 @@
 from functools import partial
 
 from msgspec.structs import replace
-from PyQt6.QtCore import QPointF, QSize, Qt
+from PyQt6.QtCore import QPointF, QRect, QSize, Qt
 from PyQt6.QtGui import QKeyEvent
-from PyQt6.QtWidgets import QComboBox, QGridLayout, QHBoxLayout, QWidget
+from PyQt6.QtWidgets import QComboBox, QGridLayout, QHBoxLayout, QPushButton, QWidget
 
 from glacis.core.climate.year import MONTH_NAMES, extremes, mean_temperature
 from glacis.core.model.document import Climate, HumidityClass, Project, SetPoint, Targets, Zone
 from glacis.core.model.edit import set_climate, set_yearly_rain, set_zone
-from glacis.core.moisture.indoor import CLASS_WORDS
+from glacis.core.model.uses import USUAL, used_as
+from glacis.core.moisture.indoor import CLASS_WORDS, humidity_words
 from glacis.core.moisture.rooms import ROOMS
 from glacis.core.units.format import with_unit
 from glacis.core.units.quantities import Quantity
@@ -22,10 +23,11 @@ from glacis.session.places import random_name
 from glacis.ui.bench import Bench
 from glacis.ui.desk import Desk
 from glacis.ui.drawing.canvas import Canvas
+from glacis.ui.prompts import Prompts
+from glacis.ui.stages.site.job_panel import JobPanel
+from glacis.ui.stages.site.month_panel import MonthPanel
 from glacis.ui.widgets.labels import clear, label, tight
 from glacis.ui.widgets.unit_field import UnitField
-
-USES = (("dwelling", "dwelling"), ("work", "work"), ("wet", "wet rooms"), ("store", "store"))
 
 MOST_ROOMS = 3
 """Rooms drawn beside the year; more lines could not be told apart."""
@@ -58,8 +60,8 @@ class ZoneRow:
         self._id = zone.id
         self.name = label(zone.name)
         self.use = QComboBox()
-        for value, words in USES:
-            self.use.addItem(words, value)
+        for value, usual in USUAL.items():
+            self.use.addItem(usual.words, value)
         self.use.setAccessibleName(f"Use of {zone.name}")
         self.temperature = UnitField(f"Temperature of {zone.name}", Quantity.TEMPERATURE, 76)
         self.temperature.bounded(range_of(Zone, "temperature"))
@@ -90,7 +92,8 @@ class ZoneRow:
     def show(self) -> None:
         """Show the zone as it is."""
         zone, system = self._zone(), self._bench.desk.system
-        self.name.setText(zone.name)
+        by_month = zone.temperatures or zone.humidities
+        self.name.setText(f"{zone.name}, by month" if by_month else zone.name)
         self.use.setCurrentIndex(self.use.findData(zone.use))
         self.temperature.show_value(zone.temperature, system)
         held = isinstance(zone.humidity, SetPoint)
@@ -107,29 +110,44 @@ class ZoneRow:
             self.set_point.refuse()
 
     def _take_use(self, index: int) -> None:
-        self._change("Change use", replace(self._zone(), use=self.use.itemData(index)))
+        zone, desk = self._zone(), self._bench.desk
+        made = used_as(zone, self.use.itemData(index))
+        self._change("Change use", made)
+        air = with_unit(made.temperature, Quantity.TEMPERATURE, desk.system)
+        self._bench.said.emit(
+            f"{zone.name}: {USUAL[made.use].words}, set to the usual {air} and {humidity_words(made)}.",
+            False,
+        )
 
     def _take_temperature(self, value: float) -> None:
-        self._change("Change indoor temperature", replace(self._zone(), temperature=value))
+        self._change(
+            "Change indoor temperature", replace(self._zone(), temperature=value, temperatures=())
+        )
 
     def _take_humidity(self, index: int) -> None:
         number = self.humidity.itemData(index)
         humidity = HumidityClass(number=number) if number else SetPoint(humidity=0.5)
         if number == 0 and isinstance(self._zone().humidity, SetPoint):
             return
-        self._change("Change indoor humidity", replace(self._zone(), humidity=humidity))
+        self._change(
+            "Change indoor humidity", replace(self._zone(), humidity=humidity, humidities=())
+        )
 
     def _take_set_point(self, value: float) -> None:
         self._change(
-            "Change indoor humidity", replace(self._zone(), humidity=SetPoint(humidity=value))
+            "Change indoor humidity",
+            replace(self._zone(), humidity=SetPoint(humidity=value), humidities=()),
         )
 
 
 class SiteBench(Bench):
     """The year drawn, with every month to drag; rooms and targets beneath."""
 
-    def __init__(self, desk: Desk) -> None:
+    def __init__(self, desk: Desk, prompts: Prompts) -> None:
         super().__init__(desk, "Site")
+        self._prompts = prompts
+        self._table: MonthPanel | None = None
+        self._job: JobPanel | None = None
         self._sites = QComboBox()
         self._sites.setAccessibleName("Site")
         self._sites.setToolTip("Take the climate of one of the invented sites")
@@ -147,6 +165,12 @@ class SiteBench(Bench):
         self.rain.said.connect(self.said)
         self.controls.addWidget(label("Rain in a year", "second small"))
         self.controls.addWidget(self.rain)
+        table = QPushButton("Table…")
+        table.setToolTip(
+            "The climate and the rooms by month: type, paste, read and save (Ctrl+Shift+M)"
+        )
+        table.clicked.connect(self.open_table)
+        self.controls.addWidget(table)
         self.controls.addWidget(self._sites)
         self.controls.addWidget(self.units)
         self.canvas = Canvas("Climate year", QSize(400, 260))
@@ -161,6 +185,23 @@ class SiteBench(Bench):
         self._month_field: UnitField | None = None
         self._build_rooms()
         self._build_targets()
+
+    def open_table(self) -> None:
+        """Show the table of months."""
+        if self._table is None:
+            self._table = MonthPanel(self.desk, self._prompts, self)
+            self._table.said.connect(self.said)
+        self._table.open_over(self._ground())
+
+    def open_job(self) -> None:
+        """Ask for what the job is called."""
+        if self._job is None:
+            self._job = JobPanel(self.desk, self)
+        self._job.open_over(self._ground())
+
+    def _ground(self) -> QRect:
+        """Where panels lie: over everything below the heading."""
+        return QRect(16, 44, self.width() - 24, self.height() - 52)
 
     def _build_rooms(self) -> None:
         self._rooms = QGridLayout()
@@ -196,6 +237,7 @@ class SiteBench(Bench):
         site = desk.project.site
         self.say(self._punishes())
         index = self._sites.findText(site.name)
+        self._sites.setPlaceholderText(site.name)
         self._sites.setCurrentIndex(index)
         self.units.setCurrentIndex(self.units.findData(desk.system))
         self.canvas.show_scene(self._painter(), desk.palette)
@@ -204,6 +246,9 @@ class SiteBench(Bench):
         targets = desk.project.targets
         for key, field in self._targets.items():
             field.show_value(getattr(targets, key), desk.system)
+        for panel in (self._table, self._job):
+            if panel is not None and panel.isVisible():
+                panel.refresh()
 
     def _punishes(self) -> str:
         climate = self.desk.project.site.climate
