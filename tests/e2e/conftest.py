@@ -40,6 +40,9 @@ class Answers(Prompts):
     def table_path(self, _parent: QWidget) -> Path | None:
         return self.path
 
+    def site_path(self, _parent: QWidget) -> Path | None:
+        return self.path
+
     def name(self, _parent: QWidget, _title: str, proposal: str) -> str | None:
         return self.named or proposal
 

@@ -9,7 +9,7 @@ from e2e.conftest import drag, hot, middle
 from glacis.core.judgement.trials import Trial
 from glacis.files.project_file import load
 from glacis.report.section import lay_out
-from glacis.ui.findings import Effect
+from glacis.ui.finding_row import Effect
 from glacis.ui.widgets.paragraph import Paragraph
 from support import demo
 

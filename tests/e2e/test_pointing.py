@@ -6,7 +6,7 @@ from PyQt6.QtWidgets import QApplication
 from core.test_places import lit, stepped
 from glacis.report.charts.outlines import MARKED
 from glacis.report.scene import Line
-from glacis.ui.findings import Effect
+from glacis.ui.finding_row import Effect
 from glacis.ui.stages.shape.bench import ShapeBench
 
 

@@ -9,7 +9,7 @@ from pathlib import Path
 from PyQt6.QtWidgets import QApplication
 
 from glacis.ui.app import Homes, make_window
-from glacis.ui.findings import FindingRow
+from glacis.ui.finding_row import FindingRow
 from glacis.ui.widgets.paragraph import Paragraph
 
 SCRIPT = """

@@ -66,7 +66,7 @@ def test_every_figure_opens_its_working_and_follows_the_roof(window, qtbot):
 
 
 def test_findings_fold_and_lead_to_their_place(window, qtbot):
-    row = window.findings._rows[0]
+    row = next(r for r in window.findings._rows if r.group.finding.rule == "vapour.wet-room")
     qtbot.mouseClick(row, Qt.MouseButton.LeftButton)
     assert window.desk.area.roof.area.id == "laboratory"
     assert window.desk.selected_layer == "insulation"

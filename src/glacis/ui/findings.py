@@ -3,12 +3,11 @@
 
 from datetime import date
 
-from msgspec import Struct
 from msgspec.structs import replace
-from PyQt6.QtCore import QRectF, Qt, pyqtSignal
-from PyQt6.QtGui import QMouseEvent, QPainter, QPaintEvent, QPen
+from PyQt6.QtCore import QRectF, Qt
+from PyQt6.QtGui import QMouseEvent, QPainter, QPaintEvent
 from PyQt6.QtWidgets import (
-    QFrame,
+    QComboBox,
     QHBoxLayout,
     QPushButton,
     QScrollArea,
@@ -17,37 +16,26 @@ from PyQt6.QtWidgets import (
     QWidget,
 )
 
-from glacis.core.analysis.results import AreaResult, Results
-from glacis.core.judgement.decisions import accept, decision_on, reopen
+from glacis.core.judgement.decisions import accept, reopen
 from glacis.core.judgement.finding import SEVERITIES, Finding
-from glacis.core.judgement.trials import Trial
 from glacis.core.model.document import Decision, Project
-from glacis.core.units.format import spoken, with_unit
-from glacis.ui.accept_form import AcceptForm
+from glacis.core.stages import STAGES
 from glacis.ui.desk import Desk
+from glacis.ui.finding_row import ROOM, FindingRow, Group
 from glacis.ui.theme.theme import colour, font
-from glacis.ui.widgets.effects import effect_grid
-from glacis.ui.widgets.labels import clear, label, let_go, tight
+from glacis.ui.widgets.labels import label, let_go, tight
 from glacis.ui.widgets.paragraph import Paragraph
-from glacis.ui.widgets.severity import SeverityMark, paint_mark
-from glacis.ui.widgets.wrapped_button import WrappedButton
+from glacis.ui.widgets.severity import paint_mark
 
 WIDTH = 280
 FOLDED = 28
-ROOM = 220
-"""Width of the words of a finding, with its mark and the scroll bar beside them."""
-
-
-class Group(Struct, frozen=True):
-    """One finding, all areas that share it, and the decision that accepts it."""
-
-    finding: Finding
-    areas: tuple[str, ...]
-    decision: Decision | None = None
+ABOVE = 2
+"""What stands in the list above the first finding: the word for none, and a heading."""
+SEVERITY_CHOICES = (("", "all"), ("stop", "stops"), ("stop mind", "stops and minds"))
 
 
 def grouped(findings: tuple[Finding, ...], first: str) -> list[Group]:
-    """Findings without repeats, worst first; at each severity the area ``first`` leads."""
+    """Findings without repeats: those of the area ``first`` and then the others, each worst first."""
     found: dict[tuple[str, tuple[str, ...], str], list[Finding]] = {}
     for finding in findings:
         found.setdefault(finding.kin, []).append(finding)
@@ -58,197 +46,8 @@ def grouped(findings: tuple[Finding, ...], first: str) -> list[Group]:
         groups.append(Group(mine[0] if mine else members[0], areas))
     return sorted(
         groups,
-        key=lambda group: (SEVERITIES.index(group.finding.severity), group.areas[0] != first),
+        key=lambda group: (group.areas[0] != first, SEVERITIES.index(group.finding.severity)),
     )
-
-
-class Effect(QFrame):
-    """One remedy: its name, what it would change and bring, and the button that does it."""
-
-    apply_wanted = pyqtSignal()
-
-    def __init__(self, desk: Desk, tried: Trial[Results], area: AreaResult) -> None:
-        super().__init__()
-        column = tight(QVBoxLayout(self), (0, 6, 0, 2), 2)
-        self.button = WrappedButton(tried.remedy.title)
-        self.button.setToolTip("Apply this remedy; one undo takes it back (Ctrl+Z)")
-        self.button.clicked.connect(self.apply_wanted.emit)
-        column.addWidget(self.button)
-        results = tried.after
-        after = results.area(area.roof.area.id)
-        column.addLayout(effect_grid(desk, area, after))
-        if not tried.clears:
-            words = "eases it, does not clear it alone"
-            column.addWidget(Paragraph(desk, ROOM, words, 12, "mind"))
-        for finding in tried.brings:
-            words = f"brings {finding.severity}: {results.rule(finding).title}"
-            column.addWidget(Paragraph(desk, ROOM, words, 12, "mind"))
-
-
-class FindingRow(QFrame):
-    """A finding; opened, it gives its reason, figures, source and remedies."""
-
-    toggled = pyqtSignal(object)
-    where_wanted = pyqtSignal(object)
-    accept_wanted = pyqtSignal(object, str, str, str)
-    reopen_wanted = pyqtSignal(object)
-
-    def __init__(self, desk: Desk) -> None:
-        super().__init__()
-        self._desk = desk
-        self.form: AcceptForm | None = None
-        self.group: Group | None = None
-        self._look: tuple[str, str] | None = None
-        self._opened = False
-        self.setProperty("ruled", "top")
-        self.setFocusPolicy(Qt.FocusPolicy.TabFocus)
-        self.setCursor(Qt.CursorShape.PointingHandCursor)
-        outer = tight(QHBoxLayout(self), (4, 8, 4, 8), 8)
-        self._mark_place = QVBoxLayout()
-        outer.addLayout(self._mark_place)
-        column = tight(QVBoxLayout(), (0, 0, 0, 0), 2)
-        outer.addLayout(column, 1)
-        self._head = Paragraph(desk, ROOM, size=12, ink="second")
-        self._message = Paragraph(desk, ROOM)
-        self._where = Paragraph(desk, ROOM, size=12, ink="second")
-        self._more = tight(QVBoxLayout(), (0, 4, 0, 0), 4)
-        for widget in (self._head, self._message, self._where):
-            column.addWidget(widget)
-        column.addLayout(self._more)
-
-    def fit(self) -> None:
-        """Reckon its height from its words as they are now."""
-        layout = self.layout()
-        if layout is not None:
-            layout.activate()
-
-    def show_group(self, group: Group, is_open: bool) -> None:
-        """Show a finding, opened or not."""
-        finding = group.finding
-        look = (finding.severity, self._desk.settings.theme)
-        if look != self._look:
-            self._look = look
-            clear(self._mark_place)
-            self._mark_place.addWidget(SeverityMark(finding.severity, self._desk.palette, 18))
-            self._mark_place.addStretch(1)
-        rule = self._desk.results.rule(finding)
-        accepted = "" if group.decision is None else "accepted · "
-        self._head.show_words(f"{accepted}{finding.severity} · {rule.title}")
-        self._message.show_words(finding.message(self._desk.system))
-        self._where.show_words(self._where_words(group))
-        self.setAccessibleName(f"{finding.severity}: {finding.message(self._desk.system)}")
-        self.setToolTip("Enter or click: reason, figures and remedies")
-        self.group = group
-        if self._opened or is_open:
-            clear(self._more)
-            self.form = None
-        self._opened = is_open
-        if is_open:
-            self._open(group)
-
-    def _where_words(self, group: Group) -> str:
-        project, place = self._desk.project, group.finding.place
-        names = {area.id: area.name for area in project.areas}
-        if place.kind == "edge":
-            return " and ".join(names.get(area, "") for area in place.areas)
-        if place.kind == "project":
-            return "the whole project"
-        first = names.get(group.areas[0], "")
-        if place.kind == "opening":
-            things = {thing.id: thing.name for thing in project.openings}
-            first = f"{', '.join(things.get(name, '') for name in place.ids)} on {first}"
-        more = len(group.areas) - 1
-        return f"{first} and {more} more" if more else first
-
-    def _open(self, group: Group) -> None:
-        rule = self._desk.results.rule(group.finding)
-        self._more.addWidget(Paragraph(self._desk, ROOM, rule.reason))
-        for item in group.finding.evidence:
-            shown = with_unit(item.value, item.quantity, self._desk.system)
-            words = f"{spoken(item.name, self._desk.system)}: {shown}"
-            self._more.addWidget(Paragraph(self._desk, ROOM, words, 12, "second"))
-        source = f"Source: {rule.source}"
-        self._more.addWidget(Paragraph(self._desk, ROOM, source, 12, "second"))
-        if group.decision is not None:
-            self._show_decision(group.decision)
-            return
-        area = self._desk.results.area(group.finding.area) or self._desk.area
-        if area is None:
-            return
-        trials = self._desk.results.trials(group.finding)
-        offered = [each for each in trials if each.is_offered]
-        if not offered:
-            words = (
-                "Every remedy by rule was tried: none clears it without stopping something else."
-                if trials
-                else "No remedy by rule: this one needs a decision by the designer."
-            )
-            self._more.addWidget(Paragraph(self._desk, ROOM, words, 12, "second"))
-        for each in offered:
-            effect = Effect(self._desk, each, area)
-            change, title = each.remedy.change, each.remedy.title
-            effect.apply_wanted.connect(lambda t=title, c=change: self._desk.act(t, c))
-            self._more.addWidget(effect)
-        self._offer_acceptance(group)
-
-    def _offer_acceptance(self, group: Group) -> None:
-        older = decision_on(self._desk.project.decisions, group.finding)
-        if older is not None:
-            words = (
-                f"{older.who} accepted this on {older.date}: {older.reason}. "
-                "The roof has changed since."
-            )
-            self._more.addWidget(Paragraph(self._desk, ROOM, words, 12, "mind"))
-        offer = QPushButton("Accept it…")
-        offer.setToolTip("Put on record that this finding is accepted: who, and why")
-        offer.clicked.connect(lambda: self._ask(group, offer))
-        self._more.addWidget(offer)
-
-    def _ask(self, group: Group, offer: QPushButton) -> None:
-        offer.hide()
-        self.form = AcceptForm(self._desk, ROOM)
-        self.form.accepted.connect(
-            lambda who, role, reason: self.accept_wanted.emit(group, who, role, reason)
-        )
-        self._more.addWidget(self.form)
-        (self.form.reason if self.form.who.text() else self.form.who).setFocus()
-
-    def _show_decision(self, decision: Decision) -> None:
-        words = (
-            f"Accepted by {decision.who}, {decision.role or 'role not stated'}, {decision.date}:"
-        )
-        self._more.addWidget(Paragraph(self._desk, ROOM, words, 12, "second"))
-        self._more.addWidget(Paragraph(self._desk, ROOM, decision.reason))
-        button = QPushButton("Open it again")
-        button.setToolTip("Take the decision back; one undo restores it")
-        button.clicked.connect(lambda: self.reopen_wanted.emit(decision))
-        self._more.addWidget(button)
-
-    def mousePressEvent(self, _event: QMouseEvent | None) -> None:
-        """Open or close."""
-        self._activate()
-
-    def keyPressEvent(self, event: object) -> None:
-        """Return and space open or close."""
-        if event.key() in (Qt.Key.Key_Return, Qt.Key.Key_Enter, Qt.Key.Key_Space):  # type: ignore[attr-defined]
-            self._activate()
-        else:
-            super().keyPressEvent(event)  # type: ignore[arg-type]
-
-    def _activate(self) -> None:
-        group = self.group  # going there brings the rows into another order
-        self.setFocus()
-        self.where_wanted.emit(group)
-        self.toggled.emit(group)
-
-    def paintEvent(self, event: QPaintEvent | None) -> None:
-        """A visible focus."""
-        super().paintEvent(event)
-        if self.hasFocus():
-            painter = QPainter(self)
-            painter.setPen(QPen(colour(self._desk.palette["accent"]), 2))
-            painter.drawRect(self.rect().adjusted(1, 1, -2, -2))
-            painter.end()
 
 
 class Findings(QWidget):
@@ -271,8 +70,15 @@ class Findings(QWidget):
         head.addWidget(self._title)
         head.addStretch(1)
         head.addWidget(self._fold)
+        self._filters = tight(QHBoxLayout(), (12, 0, 8, 6), 6)
+        stages = (("", "every stage"), *((stage.id, stage.title) for stage in STAGES))
+        self.stage = self._filter("Stage of the findings", stages)
+        self.severity = self._filter("Severity of the findings", SEVERITY_CHOICES)
+        above = tight(QVBoxLayout(), (0, 0, 0, 0), 0)
+        above.addLayout(head)
+        above.addLayout(self._filters)
         self._head = QWidget()
-        self._head.setLayout(head)
+        self._head.setLayout(above)
         self._scroll = QScrollArea()
         self._scroll.setWidgetResizable(True)
         self._scroll.setHorizontalScrollBarPolicy(Qt.ScrollBarPolicy.ScrollBarAlwaysOff)
@@ -282,6 +88,10 @@ class Findings(QWidget):
         words = "Nothing found. The rules see nothing wrong with any area."
         self._empty = Paragraph(desk, ROOM, words, ink="second")
         self._list.addWidget(self._empty)
+        self._here, self._there = label("Here", "second small"), label("Elsewhere", "second small")
+        for heading in (self._here, self._there):
+            heading.setContentsMargins(4, 6, 0, 4)
+            self._list.addWidget(heading)
         self._accepted = QPushButton()
         self._accepted.setProperty("quiet", True)
         self._accepted.setStyleSheet("text-align: left; padding-left: 0;")
@@ -293,6 +103,31 @@ class Findings(QWidget):
         self._scroll.setWidget(inside)
         column.addWidget(self._head)
         column.addWidget(self._scroll, 1)
+
+    def _filter(self, name: str, choices: tuple[tuple[str, str], ...]) -> QComboBox:
+        combo = QComboBox()
+        combo.setAccessibleName(name)
+        combo.setToolTip(f"{name}: show these only")
+        for value, words in choices:
+            combo.addItem(words, value)
+        combo.setSizeAdjustPolicy(QComboBox.SizeAdjustPolicy.AdjustToMinimumContentsLengthWithIcon)
+        combo.activated.connect(lambda _index: self._show_groups())
+        self._filters.addWidget(combo, 1)
+        return combo
+
+    def _passes(self, group: Group) -> bool:
+        """Whether the filters let a finding through."""
+        stage, severities = self.stage.currentData(), self.severity.currentData()
+        severity = group.finding.severity
+        return (not stage or group.finding.stage == stage) and (
+            not severities or severity in severities
+        )
+
+    def _walk(self, row: FindingRow, step: int) -> None:
+        place = self._rows.index(row) + step
+        if 0 <= place < len(self._rows):
+            self._rows[place].setFocus()
+            self._scroll.ensureWidgetVisible(self._rows[place])
 
     def refresh(self) -> None:
         """Show the findings of the present results."""
@@ -355,9 +190,13 @@ class Findings(QWidget):
         self._desk.act("Open a finding again", change)
 
     def _show_groups(self) -> None:
-        waiting, accepted = self._groups(), self._accepted_groups()
+        every, accepted = self._groups(), self._accepted_groups()
+        waiting = [group for group in every if self._passes(group)]
         groups = [*waiting, *accepted] if self._show_accepted else waiting
-        state = (tuple(groups), len(accepted), self._open, self._desk.system, self._desk.settings.theme,
+        here = self._desk.area.roof.area.id if self._desk.area else ""
+        mine = sum(group.areas[0] == here for group in waiting)
+        state = (tuple(groups), len(every), here, len(accepted), self._open, self._desk.system,
+                 self._desk.settings.theme,
                  self._desk.project if self._open else None)  # fmt: skip
         if state == self._shown:
             return
@@ -365,16 +204,31 @@ class Findings(QWidget):
         self._make_rows(len(groups))
         for row, group in zip(self._rows, groups, strict=True):
             row.show_group(group, self._key(group) == self._open)
+        self._head_up(mine, len(waiting))
         self._empty.setVisible(not waiting and self._desk.session.judges_all)
         self._accepted.setVisible(bool(accepted))
         verb = "hide" if self._show_accepted else "show"
         self._accepted.setText(f"{len(accepted)} accepted: {verb}")
-        count = len(waiting)
-        self._title.setText(f"{count} finding{'' if count == 1 else 's'}" if count else "Findings")
+        count, shown = len(every), len(waiting)
+        some = f"{shown} of " if shown < count else ""
+        self._title.setText(
+            f"{some}{count} finding{'' if count == 1 else 's'}" if count else "Findings"
+        )
         self._give_room()
+
+    def _head_up(self, mine: int, waiting: int) -> None:
+        """Put the headings over the findings of the selected area and over the others."""
+        self._list.removeWidget(self._there)
+        self._list.insertWidget(ABOVE + mine, self._there)
+        for heading, words, count in (
+            (self._here, "Here", mine), (self._there, "Elsewhere", waiting - mine),
+        ):  # fmt: skip
+            heading.setText(f"{words} · {count}")
+            heading.setVisible(count > 0)
 
     def _make_rows(self, count: int) -> None:
         """As many rows as there are findings; those that are there are used again."""
+        self._list.removeWidget(self._there)
         while len(self._rows) > count:
             let_go(self._rows.pop())
         while len(self._rows) < count:
@@ -383,7 +237,8 @@ class Findings(QWidget):
             row.where_wanted.connect(self._go_there)
             row.accept_wanted.connect(self._accept)
             row.reopen_wanted.connect(self._reopen)
-            self._list.insertWidget(len(self._rows) + 1, row)
+            row.step_wanted.connect(lambda step, row=row: self._walk(row, step))
+            self._list.insertWidget(len(self._rows) + ABOVE, row)
             row.show()
             self._rows.append(row)
 

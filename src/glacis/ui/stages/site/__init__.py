@@ -40,11 +40,11 @@ KIND = BenchKind(
         Action(
             "Edit",
             "Table of months…",
-            "Ctrl+Shift+M",
+            "Ctrl+M",
             "Type or paste the climate and the rooms",
             _table,
         ),
-        Action("Edit", "Job…", "Ctrl+J", "Name, number, author and client of the project", _job),
+        Action("Edit", "Job…", "Ctrl+Shift+J", "Name, number, author and client of the project", _job),
     ),
     keys=(
         BenchKey(

@@ -167,7 +167,7 @@ class SiteBench(Bench):
         self.controls.addWidget(self.rain)
         table = QPushButton("Table…")
         table.setToolTip(
-            "The climate and the rooms by month: type, paste, read and save (Ctrl+Shift+M)"
+            "The climate and the rooms by month: type, paste, read and save (Ctrl+M)"
         )
         table.clicked.connect(self.open_table)
         self.controls.addWidget(table)

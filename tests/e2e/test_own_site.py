@@ -1,0 +1,126 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
+"""In the window: a climate pasted, rooms by month, the job named, joints sealed, findings here and elsewhere."""
+
+import pytest
+from PyQt6.QtCore import Qt
+from PyQt6.QtTest import QTest
+from PyQt6.QtWidgets import QApplication
+
+from e2e.conftest import choose
+from glacis.core.model.uses import USUAL
+from glacis.ui.stages.build_up.bench import SectionBench
+from glacis.ui.stages.site.bench import SiteBench
+
+FROST = tuple(-20.0 + 3 * abs(6 - month) for month in range(12))
+
+
+@pytest.fixture
+def months(window):
+    bench = window.bench("site", SiteBench)
+    choose(window, "Table of months…")
+    assert bench._table is not None
+    return bench._table
+
+
+def test_a_climate_is_pasted_told_of_and_undone(window, months):
+    before = window.desk.project.site.climate
+    clipboard = QApplication.clipboard()
+    assert clipboard is not None
+    clipboard.setText("T [°C]\t" + "\t".join(f"{t:.1f}".replace(".", ",") for t in FROST))
+    months.table.setCurrentCell(0, 3)
+    QTest.keyClick(months.table, Qt.Key.Key_V, Qt.KeyboardModifier.ControlModifier)
+    assert window.desk.project.site.climate.temperature == pytest.approx(FROST)
+    assert months.table.item(0, 0).text() == "−2.0"
+    said = []
+    months.said.connect(lambda words, wrong: said.append((words, wrong)))
+    months.paste("one\ttwo")
+    assert said[-1][1]
+    assert "rows of figures" in said[-1][0]
+    window.undo()
+    assert window.desk.project.site.climate == before
+
+
+def test_months_of_rooms_are_typed_and_taken_away(window, months):
+    months.table.item(3, 6).setText("26")
+    zone = window.desk.project.zones[0]
+    assert (zone.temperatures[6], zone.temperatures[0]) == (26.0, zone.temperature)
+    months.table.item(4, 6).setText("rather damp")
+    assert window.desk.project.zones[0].humidities == ()
+    months.table.setCurrentCell(3, 0)
+    QTest.keyClick(months.table, Qt.Key.Key_Delete)
+    assert window.desk.project.zones[0].temperatures == ()
+
+
+def test_a_site_is_saved_changed_and_read_again(window, months, answers, tmp_path):
+    answers.path = tmp_path / "ours.csv"
+    months.name.setText("Our own valley")
+    months.name.editingFinished.emit()
+    months.elevation.setText("812 m")
+    QTest.keyClick(months.elevation, Qt.Key.Key_Return)
+    ours = window.desk.project.site
+    assert (ours.name, ours.elevation) == ("Our own valley", 812.0)
+    months.save_file()
+    window.undo()
+    window.undo()
+    assert window.desk.project.site != ours
+    months.read_file()
+    assert window.desk.project.site == ours
+    answers.path.write_text("nothing of the kind")
+    months.read_file()
+    assert window.desk.project.site == ours
+
+
+def test_the_job_is_named(window):
+    bench = window.bench("site", SiteBench)
+    choose(window, "Job…")
+    assert bench._job is not None
+    bench._job.fields["client"].setText("The harbour board")
+    bench._job.fields["client"].editingFinished.emit()
+    bench._job.fields["name"].setText("  ")
+    bench._job.fields["name"].editingFinished.emit()
+    assert window.desk.project.client == "The harbour board"
+    assert window.desk.project.name.strip()
+
+
+def test_a_use_sets_what_is_usual_and_says_so(window):
+    bench = window.bench("site", SiteBench)
+    said = []
+    bench.said.connect(lambda words, _wrong: said.append(words))
+    row = next(iter(bench._rows.values()))
+    row.use.activated.emit(row.use.findData("pool"))
+    zone = window.desk.project.zones[0]
+    assert (zone.temperature, zone.humidity) == (30.0, USUAL["pool"].humidity)
+    assert "pool hall, set to the usual 30.0 °C" in said[-1].replace("\u2009", " ")
+
+
+def test_sealed_joints_make_an_air_layer_of_boards(window):
+    window.desk.select_area("bunkhouse")
+    bench = window.bench("build-up", SectionBench)
+    window.desk.select_layer("ceiling")
+    assert "order.no-air-layer" in {f.rule for f in window.desk.area.findings}
+    bench.strip.sealed.click()
+    assert "order.no-air-layer" not in {f.rule for f in window.desk.area.findings}
+    window.undo()
+    assert not bench.strip.sealed.isChecked()
+
+
+def test_findings_stand_here_first_then_elsewhere_and_are_filtered_and_walked(window):
+    findings = window.findings
+    window.desk.select_area("laboratory")
+    ranks = [r.group.areas[0] == "laboratory" for r in findings._rows]
+    mine = sum(ranks)
+    assert ranks == [True] * mine + [False] * (len(ranks) - mine)
+    assert 0 < mine < len(ranks)
+    assert findings._here.text() == f"Here · {mine}"
+    assert findings._there.text() == f"Elsewhere · {len(ranks) - mine}"
+    assert findings._title.text() == f"{len(ranks)} findings"
+    findings._rows[0].setFocus()
+    QTest.keyClick(findings._rows[0], Qt.Key.Key_Down)
+    assert findings._rows[1].hasFocus()
+    findings.severity.setCurrentIndex(1)
+    findings.severity.activated.emit(1)
+    assert {r.group.finding.severity for r in findings._rows} == {"stop"}
+    findings.stage.setCurrentIndex(findings.stage.findData("falls"))
+    findings.stage.activated.emit(0)
+    assert {r.group.finding.stage for r in findings._rows} == {"falls"}
+    assert findings._title.text() == f"{len(findings._rows)} of {len(ranks)} findings"
