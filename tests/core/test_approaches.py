@@ -6,7 +6,7 @@ from typing import get_args
 import pytest
 from msgspec.structs import replace
 
-from glacis.core.analysis.propose import propose
+from glacis.core.analysis.propose import propose, sharing
 from glacis.core.build_up.approaches.catalogue import APPROACHES
 from glacis.core.build_up.approaches.fits import misfit
 from glacis.core.errors import ValueRefused
@@ -107,12 +107,28 @@ def test_a_covering_too_flat_for_the_pitch_is_not_kept():
 
 def test_a_shared_assembly_is_left_to_the_others():
     project = demo()
-    made = propose(analyser(), project, "hall-south", "all-outside")
+    made = propose(analyser(), project, "hall-south", "all-outside", only_here=True)
     before = {area.id: area.assembly for area in project.areas}
     after = {area.id: area.assembly for area in made.areas}
     changed = {key for key in before if before[key] != after[key]}
     assert changed == {"hall-south"}
     assert made.assemblies[: len(project.assemblies)] == project.assemblies
+
+
+def test_an_approach_is_taken_by_all_areas_that_share_the_build_up():
+    """Eight areas share the hall's roof; the covering fits the flattest of them."""
+    project, judge = demo(), analyser()
+    eight = {area.id for area in sharing(project, "hall-south")}
+    made = propose(judge, project, "hall-south", "all-outside")
+    assert len(eight) == 8
+    assert {area.id for area in sharing(made, "hall-south")} == eight
+    assert len(made.assemblies) == len(project.assemblies)
+    results = judge.preview(made)
+    for name in eight:
+        assert "order.covering-pitch" not in {f.rule for f in results.of(name).findings}
+    flat = tuple(replace(a, pitch=2.0) if a.id == "dormer-left" else a for a in project.areas)
+    with pytest.raises(ValueRefused, match="Not for 'Stair dormer"):
+        propose(judge, replace(project, areas=flat), "hall-south", "all-outside")
 
 
 def test_a_roof_that_is_not_what_it_is_called_says_why():

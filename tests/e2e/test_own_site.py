@@ -8,8 +8,10 @@ from PyQt6.QtWidgets import QApplication
 
 from e2e.conftest import choose
 from glacis.core.model.uses import USUAL
+from glacis.ui.finding_row import Effect
 from glacis.ui.stages.build_up.bench import SectionBench
 from glacis.ui.stages.site.bench import SiteBench
+from glacis.ui.widgets.paragraph import Paragraph
 
 FROST = tuple(-20.0 + 3 * abs(6 - month) for month in range(12))
 
@@ -124,3 +126,47 @@ def test_findings_stand_here_first_then_elsewhere_and_are_filtered_and_walked(wi
     findings.stage.activated.emit(0)
     assert {r.group.finding.stage for r in findings._rows} == {"falls"}
     assert findings._title.text() == f"{len(findings._rows)} of {len(ranks)} findings"
+
+
+def test_approaches_and_answers_are_for_all_that_share_a_build_up_or_only_here(window):
+    window.desk.select_area("hall-south")
+    bench = window.bench("build-up", SectionBench)
+    before = window.desk.project
+    hall = before.areas[0].assembly
+    bench.panels.choose_approach()
+    panel = bench.panels.approaches
+    panel.choose("all-outside")
+    assert panel.take.text() == "Take it for 8 areas"
+    panel.take.click()
+    assert len(window.desk.project.assemblies) == len(before.assemblies)
+    assert window.desk.area.roof.assembly.approach == "all-outside"
+    window.undo()
+    bench.panels.solve()
+    bench.panels.solver.only.click()
+    own = {area.id for area in window.desk.project.areas if area.assembly != hall}
+    assert own - {area.id for area in before.areas if area.assembly != hall} == {"hall-south"}
+    assert window.desk.area.roof.meets_target
+
+
+def test_an_approach_that_does_not_fit_cannot_be_taken_and_says_why(window):
+    window.desk.select_area("corridor")
+    bench = window.bench("build-up", SectionBench)
+    bench.panels.choose_approach()
+    panel = bench.panels.approaches
+    panel.choose("cold-ventilated-attic")
+    assert not panel.take.isEnabled()
+    texts = [panel._text.itemAt(k).widget() for k in range(panel._text.count())]
+    assert any("made for 10° to 75°" in getattr(w, "words", "") for w in texts if w is not None)
+    panel.choose("warm-deck")
+    assert panel.take.isEnabled()
+
+
+def test_a_remedy_says_for_how_many_areas_it_is(window):
+    window.desk.select_area("hall-south")
+    row = next(r for r in window.findings._rows if r.group.finding.rule == "heat.target")
+    row._activate()
+    opened = next(r for r in window.findings._rows if r._opened)
+    effects = opened.findChildren(Effect)
+    assert effects
+    words = [p.words for p in effects[0].findChildren(Paragraph)]
+    assert "for 8 areas" in words

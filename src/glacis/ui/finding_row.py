@@ -49,12 +49,24 @@ class Effect(QFrame):
         results = tried.after
         after = results.area(area.roof.area.id)
         column.addLayout(effect_grid(desk, area, after))
+        shared = _shared_by(desk, tried, area)
+        if shared > 1:
+            column.addWidget(Paragraph(desk, ROOM, f"for {shared} areas", 12, "second"))
         if not tried.clears:
             words = "eases it, does not clear it alone"
             column.addWidget(Paragraph(desk, ROOM, words, 12, "mind"))
         for finding in tried.brings:
             words = f"brings {finding.severity}: {results.rule(finding).title}"
             column.addWidget(Paragraph(desk, ROOM, words, 12, "mind"))
+
+
+def _shared_by(desk: Desk, tried: Trial[Results], area: AreaResult) -> int:
+    """How many areas share the build-up that a remedy changes; 0 where it changes none."""
+    assembly = area.roof.assembly
+    after = next((a for a in tried.after.project.assemblies if a.id == assembly.id), assembly)
+    if after == assembly:
+        return 0
+    return sum(other.assembly == assembly.id for other in desk.project.areas)
 
 
 class FindingRow(QFrame):

@@ -13,7 +13,7 @@ from glacis.core.build_up.fixings import usual_fixings, with_fixings
 from glacis.core.heat.resolve import LayerData, remade, strongest
 from glacis.core.judgement.finding import Finding
 from glacis.core.model.document import FixingSet, Material, Project
-from glacis.core.model.edit import with_assembly
+from glacis.core.model.edit import give_own_assembly, with_assembly
 from glacis.core.model.lookup import area_of, assembly_of
 from glacis.core.thickness.solve import (
     MOST_OPTIONS,
@@ -66,8 +66,15 @@ def screwed(project: Project, roof: AnalysedArea) -> tuple[Project, FixingSet | 
     return with_assembly(project, held), usual
 
 
-def taken(project: Project, area: str, option: Option, fixings: FixingSet | None) -> Project:
-    """The project with an answer in the assembly of an area, and the fixings it was counted with."""
+def taken(
+    project: Project, area: str, option: Option, fixings: FixingSet | None, only_here: bool = False
+) -> Project:
+    """The project with an answer in the assembly of an area, and the fixings it was counted with.
+
+    Areas that share the assembly take the answer too, unless it is for this one only.
+    """
+    if only_here:
+        project = give_own_assembly(project, area)
     assembly = assembly_of(project, area_of(project, area))
     if fixings is not None:
         stated = with_fixings(assembly.imperfections, fixings)

@@ -16,10 +16,10 @@ from glacis.core.judgement.drive import vapour_drive
 from glacis.core.judgement.finding import SEVERITIES
 from glacis.core.judgement.questions import is_wet
 from glacis.core.materials.library import FOAMS
-from glacis.core.model.document import ApproachId, Assembly, Material, Project
-from glacis.core.model.edit import swap, with_assembly
+from glacis.core.model.document import ApproachId, Material, Project, RoofArea
+from glacis.core.model.edit import give_own_assembly, with_assembly
 from glacis.core.model.layers import Layer, MembraneLayer, SolidLayer
-from glacis.core.model.lookup import numbered_id
+from glacis.core.model.lookup import area_of, assembly_of
 from glacis.core.moisture.air import saturation_pressure
 from glacis.core.moisture.indoor import outdoor_pressures
 from glacis.core.thickness.solve import Option, Wish, solve
@@ -110,37 +110,63 @@ def _solved(analyser: Analyser, project: Project, area: str, assembly: str) -> P
     return min(tried, key=lambda p: badness(analyser.preview(p).of(area)))
 
 
-def propose(analyser: Analyser, project: Project, area: str, approach: ApproachId) -> Project:
-    """The project with ``area`` following another approach, its thicknesses solved.
+def sharing(project: Project, area: str) -> tuple[RoofArea, ...]:
+    """The areas that share the build-up of an area, that area among them."""
+    assembly = area_of(project, area).assembly
+    return tuple(other for other in project.areas if other.assembly == assembly)
 
-    An assembly that other areas share is left to them; the area gets one of its own.
+
+def setting_for_all(analyser: Analyser, project: Project, area: str) -> Setting:
+    """The setting of an area, with the flattest pitch and the wettest rooms of all that share its build-up."""
+    results = analyser.preview(project)
+    settings = [setting_of(results.of(other.id).roof) for other in sharing(project, area)]
+    return replace(
+        setting_of(results.of(area).roof),
+        pitch=min(setting.pitch for setting in settings),
+        wet=any(setting.wet for setting in settings),
+        sweats=any(setting.sweats for setting in settings),
+    )
+
+
+def refusal_for_all(analyser: Analyser, project: Project, area: str, approach: Approach) -> str:
+    """Why an approach is not for all areas that share a build-up; empty where it is."""
+    results = analyser.preview(project)
+    for other in sharing(project, area):
+        reason = approach.refusal(setting_of(results.of(other.id).roof))
+        if reason:
+            return reason if other.id == area else f"Not for '{other.name}': {reason}"
+    return ""
+
+
+def propose(
+    analyser: Analyser, project: Project, area: str, approach: ApproachId, only_here: bool = False
+) -> Project:
+    """The project with another approach for the build-up of ``area``, its thicknesses solved.
+
+    Args:
+        analyser: that judges what is tried.
+        project: as it is.
+        area: to be built so, with all areas that share its build-up.
+        approach: to follow.
+        only_here: leave the others as they are; the area gets a build-up of its own.
 
     Raises:
-        ValueRefused: where the approach is not for such a place, with the reason.
+        ValueRefused: where the approach is not for one of those places, with the reason.
     """
-    result = analyser.preview(project).of(area)
-    roof = result.roof
     chosen = approach_of(approach)
-    setting = setting_of(roof)
-    reason = chosen.refusal(setting)
+    shared = len(sharing(project, area)) > 1
+    if only_here and shared:
+        project = give_own_assembly(project, area)
+    reason = refusal_for_all(analyser, project, area, chosen)
     if reason:
         raise ValueRefused("approach", chosen.name, reason)
-    layers = chosen.build(setting)
-    shared = sum(a.assembly == roof.assembly.id for a in project.areas) > 1
-    if shared:
-        name = f"{chosen.name} ({roof.area.name})"
-        fresh = numbered_id({known.id for known in project.assemblies}, approach)
-        made = Assembly(id=fresh, name=name, approach=approach, layers=layers)
-        changed = replace(
-            project,
-            assemblies=(*project.assemblies, made),
-            areas=swap(project.areas, replace(roof.area, assembly=fresh)),
-        )
-    else:
-        fresh = roof.assembly.id
-        made = replace(roof.assembly, approach=approach, layers=layers)
-        changed = with_assembly(project, made)
-    return _solved(analyser, _as_usually_held(analyser, changed, area), area, fresh)
+    layers = chosen.build(setting_for_all(analyser, project, area))
+    stated = assembly_of(project, area_of(project, area))
+    made = replace(stated, approach=approach, layers=layers)
+    if only_here and shared:
+        made = replace(made, name=f"{chosen.name} ({area_of(project, area).name})")
+    changed = with_assembly(project, made)
+    return _solved(analyser, _as_usually_held(analyser, changed, area), area, made.id)
 
 
 def _as_usually_held(analyser: Analyser, project: Project, area: str) -> Project:

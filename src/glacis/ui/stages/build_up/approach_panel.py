@@ -15,7 +15,13 @@ from PyQt6.QtWidgets import (
     QWidget,
 )
 
-from glacis.core.analysis.propose import propose, setting_of, suited
+from glacis.core.analysis.propose import (
+    propose,
+    refusal_for_all,
+    setting_of,
+    sharing,
+    suited,
+)
 from glacis.core.build_up.approaches.catalogue import APPROACHES, Approach, approach_of
 from glacis.core.model.document import ApproachId
 from glacis.core.model.edit import Change
@@ -68,7 +74,11 @@ class ApproachPanel(Overlay):
         self.take.setProperty("leading", True)
         self.take.setToolTip("Build the area this way; one undo takes it back (Return)")
         self.take.clicked.connect(self._take)
+        self.only = QPushButton("Only here")
+        self.only.setToolTip("Give this area a build-up of its own; the others stay as they are")
+        self.only.clicked.connect(lambda: self._take(only_here=True))
         self.buttons.addWidget(self.take)
+        self.buttons.addWidget(self.only)
         self.finish()
 
     def open_over(self, area: QRect) -> None:
@@ -77,6 +87,9 @@ class ApproachPanel(Overlay):
         if result is None:
             return
         self.show_over(area, area.width())
+        shared = len(sharing(self._desk.project, result.roof.area.id))
+        self.take.setText(f"Take it for {shared} areas" if shared > 1 else "Take this approach")
+        self.only.setVisible(shared > 1)
         self.list.clear()
         for approach, refusal in suited(APPROACHES, setting_of(result.roof)):
             item = QListWidgetItem(approach.name)
@@ -105,14 +118,17 @@ class ApproachPanel(Overlay):
             return
         approach = approach_of(item.data(ROLE))
         area = result.roof.area
+        session = self._desk.session
         refusal = approach.refusal(setting_of(result.roof))
-        self._tell(approach, refusal)
-        self.take.setEnabled(not refusal)
+        for_all = refusal_for_all(session.analyser, session.project, area.id, approach)
+        self._tell(approach, refusal or for_all)
+        self.take.setEnabled(not for_all)
+        self.only.setEnabled(not refusal)
         if refusal:
             self.core.show_scene(saying(""), self._desk.palette)
             self._text.addStretch(1)
             return
-        results = self._desk.consider(self._change(area.id, approach.id))
+        results = self._desk.consider(self._change(area.id, approach.id, bool(for_all)))
         after, detail = results.of(area.id), results.detail(area.id)
         style = partial(SectionStyle, system=self._desk.system, labels="thickness")
         self.core.show_scene(
@@ -131,9 +147,10 @@ class ApproachPanel(Overlay):
         if bar is not None:
             bar.setValue(0)
 
-    def _change(self, area: str, approach: ApproachId) -> Change:
-        """Building the area another way."""
-        return partial(propose, self._desk.session.analyser, area=area, approach=approach)
+    def _change(self, area: str, approach: ApproachId, only_here: bool = False) -> Change:
+        """Building the area another way, with all that share its build-up or by itself."""
+        analyser = self._desk.session.analyser
+        return partial(propose, analyser, area=area, approach=approach, only_here=only_here)
 
     def _tell(self, approach: Approach, refusal: str) -> None:
         for head, words in (
@@ -149,11 +166,11 @@ class ApproachPanel(Overlay):
         if refusal:
             self._text.addWidget(Paragraph(self._desk, TEXT, refusal, 12, "mind"))
 
-    def _take(self) -> None:
+    def _take(self, only_here: bool = False) -> None:
         item, result = self.list.currentItem(), self._desk.area
         if item is None or result is None:
             return
-        change = self._change(result.roof.area.id, item.data(ROLE))
+        change = self._change(result.roof.area.id, item.data(ROLE), only_here)
         name = approach_of(item.data(ROLE)).name.lower()
         if self._desk.act(f"Build it {name}", change):
             self.taken.emit()

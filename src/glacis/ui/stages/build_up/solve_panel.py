@@ -16,6 +16,7 @@ from PyQt6.QtWidgets import (
 )
 
 from glacis.core.analysis.answers import Answers, answers, taken
+from glacis.core.analysis.propose import sharing
 from glacis.core.area.analysed import AnalysedArea
 from glacis.core.judgement.catalogue import rule_book
 from glacis.core.judgement.plane import least_outside
@@ -91,7 +92,11 @@ class SolvePanel(Overlay):
         self.take.setProperty("leading", True)
         self.take.setToolTip("Give the layers these thicknesses; one undo takes it back (Return)")
         self.take.clicked.connect(self.take_selected)
+        self.only = QPushButton("Only here")
+        self.only.setToolTip("Give this area a build-up of its own; the others stay as they are")
+        self.only.clicked.connect(lambda: self.take_selected(only_here=True))
         self.buttons.addWidget(self.take)
+        self.buttons.addWidget(self.only)
         self.finish()
 
     def _field(self, name: str, quantity: Quantity, key: str, width: int) -> UnitField:
@@ -120,6 +125,9 @@ class SolvePanel(Overlay):
             target=roof.target, least_outside=round(least_outside(roof), 2), order=self.wish.order
         )
         self.show_over(area, area.width())
+        shared = len(sharing(self._desk.project, roof.area.id))
+        self.take.setText(f"Take it for {shared} areas" if shared > 1 else "Take it")
+        self.only.setVisible(shared > 1)
         self.refresh()
         self.table.setFocus()
 
@@ -262,13 +270,15 @@ class SolvePanel(Overlay):
             words += f", {' and '.join(shares)}"
         return f"{words}. Try other materials, or another layer."
 
-    def take_selected(self) -> None:
-        """Give the layers the thicknesses of the selected answer."""
+    def take_selected(self, only_here: bool = False) -> None:
+        """Give the layers the thicknesses of the selected answer, here or wherever they are shared."""
         row, result = self.table.currentRow(), self._desk.area
         if result is None or not 0 <= row < len(self.options):
             return
         option = self.options[row]
         fixings = self._answer.fixings if self._answer else None
-        change = partial(taken, area=result.roof.area.id, option=option, fixings=fixings)
+        change = partial(
+            taken, area=result.roof.area.id, option=option, fixings=fixings, only_here=only_here
+        )
         self._desk.act("Solve for the target", change)
         self.dismiss()

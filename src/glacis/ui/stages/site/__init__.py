@@ -44,7 +44,9 @@ KIND = BenchKind(
             "Type or paste the climate and the rooms",
             _table,
         ),
-        Action("Edit", "Job…", "Ctrl+Shift+J", "Name, number, author and client of the project", _job),
+        Action(
+            "Edit", "Job…", "Ctrl+Shift+J", "Name, number, author and client of the project", _job
+        ),
     ),
     keys=(
         BenchKey(

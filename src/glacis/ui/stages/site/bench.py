@@ -166,9 +166,7 @@ class SiteBench(Bench):
         self.controls.addWidget(label("Rain in a year", "second small"))
         self.controls.addWidget(self.rain)
         table = QPushButton("Table…")
-        table.setToolTip(
-            "The climate and the rooms by month: type, paste, read and save (Ctrl+M)"
-        )
+        table.setToolTip("The climate and the rooms by month: type, paste, read and save (Ctrl+M)")
         table.clicked.connect(self.open_table)
         self.controls.addWidget(table)
         self.controls.addWidget(self._sites)
