@@ -365,6 +365,7 @@ TRIPS: dict[str, Project] = {
         pitch=2,
         imperfections=Imperfections(rain_factor=0.002),
     ),
+    "order.not-designed": roof_project(DECK, pitch=30),
     "order.solvent": roof_project(DECK, BARRIER, FOAM, GLUE, RUBBER, pitch=2),
     "order.pierced-panel": fixed(
         roof_project(DECK, BARRIER, VACUUM, RUBBER, pitch=2),

@@ -261,6 +261,8 @@ NEAR: dict[str, Project] = {
     "heat.rain-factor": roof_project(
         SLAB, SHEET, solid("xps", "xps", 0.2), GRAVEL, pitch=2, imperfections=Imperfections(rain_factor=0.03)
     ),
+    # One layer more, and it is judged.
+    "order.not-designed": roof_project(DECK, SHEET, pitch=2),
     # The glue meets a board on both its sides.
     "order.solvent": roof_project(
         DECK, BARRIER, FOAM, solid("cover", "gypsum-cover-board", 0.0125), GLUE, RUBBER, pitch=2

@@ -7,6 +7,7 @@ from PyQt6.QtCore import Qt
 from e2e.conftest import choose
 from glacis.core.model.variants import variants_of
 from glacis.files.project_file import load
+from glacis.ui.beginning import Beginning
 from support import demo
 
 
@@ -77,8 +78,10 @@ def test_an_empty_project_grows_a_roof(window, qtbot):
     window.desk.store.mark_saved()
     window.new_project()
     bench = window.bench("build-up")
-    assert bench._begin.isVisible()
-    qtbot.mouseClick(bench._begin, Qt.MouseButton.LeftButton)
+    beginning = window._stack.currentWidget()
+    assert isinstance(beginning, Beginning)
+    qtbot.mouseClick(beginning.ways["area"], Qt.MouseButton.LeftButton)
+    assert window._stack.currentWidget() is bench
     bench.panels.new_area.name.setText("Barn, north side")
     bench.panels.new_area.pitch.setText("steep")
     qtbot.mouseClick(bench.panels.new_area.add, Qt.MouseButton.LeftButton)
@@ -94,6 +97,7 @@ def test_an_empty_project_grows_a_roof(window, qtbot):
     while window.desk.store.undo_label:
         window.undo()
     assert window.desk.project.areas == ()
+    assert isinstance(window._stack.currentWidget(), Beginning)
 
 
 def test_solver_limits_are_typed_emptied_and_refused(window, qtbot):

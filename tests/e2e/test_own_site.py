@@ -8,6 +8,7 @@ from PyQt6.QtWidgets import QApplication
 
 from e2e.conftest import choose
 from glacis.core.model.uses import USUAL
+from glacis.ui.beginning import Beginning
 from glacis.ui.finding_row import Effect
 from glacis.ui.stages.build_up.bench import SectionBench
 from glacis.ui.stages.site.bench import SiteBench
@@ -170,3 +171,71 @@ def test_a_remedy_says_for_how_many_areas_it_is(window):
     assert effects
     words = [p.words for p in effects[0].findChildren(Paragraph)]
     assert "for 8 areas" in words
+
+
+def test_from_nothing_to_a_judged_hip_roof_under_ones_own_climate(window, qtbot):
+    """A newcomer's way, every press and every typed figure counted: fewer than 25."""
+    window.desk.store.mark_saved()
+    window.new_project()
+    actions = 0
+
+    def press(button):
+        nonlocal actions
+        actions += 1
+        qtbot.mouseClick(button, Qt.MouseButton.LeftButton)
+
+    beginning = window._stack.currentWidget()
+    assert isinstance(beginning, Beginning)
+    press(beginning.ways["form"])
+    shape = window.bench("shape")
+    panel = shape.panel
+    assert panel.isVisible()
+    panel.roof.setCurrentIndex(panel.roof.findData("hip"))
+    panel.roof.activated.emit(panel.roof.currentIndex())
+    actions += 1
+    press(panel.add)
+    assert len(window.desk.project.areas) == 4
+    assert {f.rule for f in window.desk.results.findings} == {"order.not-designed"}
+    site = window.bench("site", SiteBench)
+    site.open_table()
+    clipboard = QApplication.clipboard()
+    assert clipboard is not None
+    clipboard.setText(
+        "\n".join("\t".join(row) for row in (map("{:.1f}".format, FROST), ["80"] * 12, ["70"] * 12))
+    )
+    QTest.keyClick(site._table.table, Qt.Key.Key_V, Qt.KeyboardModifier.ControlModifier)
+    site._table.dismiss()
+    actions += 4  # the stage, the table, the paste, close
+    bench = window.bench("build-up", SectionBench)
+    bench.panels.choose_approach()
+    bench.panels.approaches.choose("warm-over-rafter")
+    actions += 3
+    press(bench.panels.approaches.take)
+    results = window.desk.results
+    assert results.project.site.climate.temperature == pytest.approx(FROST)
+    assert len({area.assembly for area in results.project.areas}) == 1
+    for item in results.areas:
+        assert item.roof.meets_target
+        assert item.findings
+        assert not [f for f in item.findings if f.severity == "stop"]
+    assert actions < 25
+
+
+def test_the_beginning_opens_demos_examples_and_recent_files(window, tmp_path):
+    window.desk.store.mark_saved()
+    window.new_project()
+    beginning = window._stack.currentWidget()
+    assert isinstance(beginning, Beginning)
+    assert beginning.examples.count() == 23
+    beginning.examples.itemActivated.emit(beginning.examples.item(3))
+    assert window.desk.project.name.startswith("Example: Sealed attic")
+    kept = tmp_path / "kept.glacis"
+    window.desk.store.mark_saved()
+    window.documents.save(kept)
+    window.new_project()
+    window.open_path(kept)
+    assert window.desk.project.name.startswith("Example: Sealed attic")
+    window.new_project()
+    beginning.ways["sallow-creek"].click()
+    assert window.desk.project.site.name == "Sallow Creek"
+    assert window._stack.currentWidget() is not beginning

@@ -96,6 +96,10 @@ class Desk(QObject):
         """Colours in force."""
         return PALETTES[self.settings.theme]
 
+    def change_units(self, system: System) -> None:
+        """Show every figure in other units."""
+        self.act("Change units", lambda project: replace(project, units=system))
+
     @property
     def materials(self) -> dict[str, Material]:
         """All materials the project may use, by id."""

@@ -30,6 +30,7 @@ from glacis.ui.actions import LEADER, MENUS, OPEN, REDO, UNDO, WINDOW_ACTIONS, A
 from glacis.ui.bench import Bench, BenchKind, Context
 from glacis.ui.core_column import CoreColumn, step_area
 from glacis.ui.desk import Desk
+from glacis.ui.entrance import Entrance
 from glacis.ui.findings import Findings
 from glacis.ui.prompts import Prompts
 from glacis.ui.tally import Tally
@@ -86,7 +87,7 @@ class MainWindow(QMainWindow):
         desk.place_wanted.connect(self._go_to)
         self._hush = QTimer(self)
         self._hush.setSingleShot(True)
-        self._hush.timeout.connect(self._fall_silent)
+        self._hush.timeout.connect(self._message.hide)
         if desk.settings.geometry:
             self.restoreGeometry(QByteArray.fromBase64(desk.settings.geometry.encode()))
         self._painted = False
@@ -109,6 +110,7 @@ class MainWindow(QMainWindow):
         self.tally = Tally(self.desk)
         self.tally.opened.connect(self.open_working)
         self._stack = QStackedWidget()
+        self.entrance = Entrance(self.desk, self, self._stack)
         self._message = label(kind="small", wrap=True)
         self._message.setContentsMargins(16, 4, 16, 4)
         self._message.hide()
@@ -204,6 +206,7 @@ class MainWindow(QMainWindow):
         """Do an action of a stage to its bench."""
         if not action.stays:
             self.show_stage(stage)
+            self._stack.setCurrentWidget(self._bench(stage))
         action.do(self._bench(stage))
 
     @property
@@ -228,7 +231,7 @@ class MainWindow(QMainWindow):
             entry = self._recent.addAction(Path(name).name)
             if entry is not None:
                 entry.setToolTip(name)
-                entry.triggered.connect(lambda _on=False, p=Path(name): self._open(p))
+                entry.triggered.connect(lambda _on=False, p=Path(name): self.open_path(p))
         self._recent.setEnabled(bool(self.desk.settings.recent))
 
     def _bench(self, stage: str) -> Bench:
@@ -261,12 +264,13 @@ class MainWindow(QMainWindow):
         before = self._stack.currentWidget()
         hand = QApplication.focusWidget()
         follow = before is not None and hand is not None and before.isAncestorOf(hand)
-        self._stack.setCurrentWidget(bench)
+        self._stack.setCurrentWidget(self.entrance.on_top(bench))
         if follow and before is not bench:
             bench.setFocus()
         self.walk.show_stage(stage)
         if self.isVisible():
             bench.refresh()
+            self.entrance.refresh()
 
     def step_stage(self, by: int) -> None:
         """Go to the next stage (1) or the one before (-1)."""
@@ -300,7 +304,9 @@ class MainWindow(QMainWindow):
         self.core.refresh()
         self.findings.refresh()
         self.tally.refresh()
-        self._benches[self._stage].refresh()
+        bench = self._benches[self._stage]
+        bench.refresh()
+        self.entrance.show(bench)
         self._name_window()
         self._enable()
 
@@ -326,9 +332,6 @@ class MainWindow(QMainWindow):
         self._message.setVisible(bool(text))
         if text:
             self._hush.start(SAID_FOR)
-
-    def _fall_silent(self) -> None:
-        self._message.hide()
 
     def _refuse(self, text: str) -> None:
         self.say(text, True)
@@ -372,10 +375,7 @@ class MainWindow(QMainWindow):
 
     def toggle_units(self) -> None:
         """Change between SI and US customary units."""
-        from msgspec.structs import replace
-
-        system = "us" if self.desk.system == "si" else "si"
-        self.desk.act("Change units", lambda project: replace(project, units=system))
+        self.desk.change_units("us" if self.desk.system == "si" else "si")
 
     def show_keys(self) -> None:
         """Everything the keyboard does."""
@@ -428,9 +428,10 @@ class MainWindow(QMainWindow):
         folder = str(self.desk.path.parent if self.desk.path else Path.home())
         path = self.prompts.open_path(self, folder)
         if path is not None:
-            self._open(path)
+            self.open_path(path)
 
-    def _open(self, path: Path) -> None:
+    def open_path(self, path: Path) -> None:
+        """Open a project file."""
         if not self._may_leave():
             return
         fault = self.desk.take_up(partial(self.documents.open, path))

@@ -17,6 +17,7 @@ from glacis.core.units.parse import parse
 from glacis.core.units.quantities import Quantity, System
 
 MONTHS = 12
+"""Of a year, by definition."""
 Grid = tuple[tuple[str, ...], ...]
 RowKind = Literal["temperature", "humidity", "rain", "room-temperature", "room-humidity"]
 QUANTITIES: dict[RowKind, Quantity] = {

@@ -9,6 +9,7 @@ from glacis.core.graph.part import Part
 from glacis.core.graph.reader import Reader
 from glacis.core.judgement.catalogue import about, judge
 from glacis.core.judgement.finding import AnyRule, Finding
+from glacis.core.judgement.questions import NOT_DESIGNED, is_bare
 
 
 class AreaJudged(Struct, frozen=True):
@@ -23,7 +24,10 @@ def _reads(reader: Reader, area: str) -> AreaJudged:
 
 
 def _judge(read: AreaJudged) -> tuple[Finding, ...]:
-    return judge((read.roof,), about(read.rules, "area"))
+    rules = about(read.rules, "area")
+    if is_bare(read.roof):
+        rules = tuple(rule for rule in rules if rule.id == NOT_DESIGNED)
+    return judge((read.roof,), rules)
 
 
 AREA_FINDINGS = Part("findings", _reads, _judge)

@@ -14,6 +14,8 @@ from glacis.core.model.uses import kind_of
 LOW_SLOPE = 10.0
 """Below this pitch [°] a roof is called low-slope here; our judgement: coverings that shed water by laps
 begin there."""
+NOT_DESIGNED = "order.not-designed"
+"""Id of the one rule that speaks of a bare deck."""
 WET_SET_POINT = 0.65
 """Rooms held at this relative humidity [-] or more count as wet; our judgement: the upper edge of what
 dwellings ever hold through a winter."""
@@ -64,6 +66,15 @@ def is_wet(roof: AnalysedArea) -> bool:
     inside = max(month.indoor_pressure for month in roof.monthly.air)
     excess = max(vapour_drive(roof).months)
     return inside >= WET_PRESSURE and excess >= WET_EXCESS
+
+
+def is_bare(roof: AnalysedArea) -> bool:
+    """Whether nothing but a deck is there yet: such a roof is not designed, and not judged either."""
+    return (
+        len(roof.layers) == 1
+        and roof.layers[0].has_role("deck")
+        and not roof.layers[0].is_insulation
+    )
 
 
 def is_low_slope(roof: AnalysedArea) -> bool:

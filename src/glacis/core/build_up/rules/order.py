@@ -9,9 +9,9 @@ from glacis.core.build_up.control import REAL_CONTROL
 from glacis.core.falls.found import Drained
 from glacis.core.heat.resolve import LayerData, strongest
 from glacis.core.judgement.drive import held_back, vapour_drive
-from glacis.core.judgement.finding import Evidence, Finding, Remedy, Rule
+from glacis.core.judgement.finding import Evidence, Finding, Remedy, Rule, no_remedies
 from glacis.core.judgement.place import on_area
-from glacis.core.judgement.questions import is_wet
+from glacis.core.judgement.questions import NOT_DESIGNED, is_bare, is_wet
 from glacis.core.judgement.remedies import (
     membrane_remedies,
     membrane_remedy,
@@ -122,6 +122,22 @@ NO_AIR_LAYER = Rule(
 )
 
 
+def _not_designed(roof: AnalysedArea) -> Iterator[Finding]:
+    if is_bare(roof):
+        words = "Nothing but a deck is there yet: choose an approach, or lay the first layer."
+        yield Finding(NOT_DESIGNED, "note", "build-up", on_area(roof.area.id), words)
+
+
+UNDESIGNED = Rule(
+    NOT_DESIGNED,
+    "Not designed yet",
+    "build-up",
+    "note",
+    "A bare deck is where an area begins; it is judged once there is something to judge.",
+    "Our judgement: what nobody has designed has no mistakes yet",
+    _not_designed,
+    no_remedies,
+)
 SHEDDING = (
     ("Take interlocking concrete tiles", "concrete-tile", 0.015, 17.5),
     ("Take seamed steel sheet", "steel-sheet", 0.0007, 3.0),
@@ -300,4 +316,12 @@ ROOT_LAYER = Rule(
     _add_root_layer,
 )
 
-RULES = (COLD_SIDE_CONTROL, NO_AIR_LAYER, COVERING_PITCH, NO_WATER_LAYER, SEPARATION, ROOT_LAYER)
+RULES = (
+    UNDESIGNED,
+    COLD_SIDE_CONTROL,
+    NO_AIR_LAYER,
+    COVERING_PITCH,
+    NO_WATER_LAYER,
+    SEPARATION,
+    ROOT_LAYER,
+)

@@ -325,6 +325,10 @@ class SectionBench(Bench):
             return [k * 0.005 for k in range(1, 601)]
         return one_or_two_boards(self.desk.materials.get(layer.material))
 
+    def add_area(self) -> None:
+        """Ask for a new roof area."""
+        self.panels.add_area()
+
     def remove_selected(self) -> None:
         """Take the selected layer out."""
         assembly, chosen = self.desk.assembly, self.desk.selected_layer

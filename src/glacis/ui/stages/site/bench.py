@@ -191,6 +191,11 @@ class SiteBench(Bench):
             self._table.said.connect(self.said)
         self._table.open_over(self._ground())
 
+    def close_table(self) -> None:
+        """Put the table away."""
+        if self._table is not None:
+            self._table.dismiss()
+
     def open_job(self) -> None:
         """Ask for what the job is called."""
         if self._job is None:
@@ -282,8 +287,7 @@ class SiteBench(Bench):
             self.rain.refuse()
 
     def _take_units(self, index: int) -> None:
-        system = self.units.itemData(index)
-        self.desk.act("Change units", lambda project: replace(project, units=system))
+        self.desk.change_units(self.units.itemData(index))
 
     def _take_target(self, key: str, value: float) -> None:
         def change(project: Project) -> Project:

@@ -4,10 +4,15 @@
 from collections.abc import Iterator
 
 from glacis.ui.bench import Pose
+from glacis.ui.stages.site.bench import SiteBench
 from glacis.ui.window import MainWindow
 
 
 def poses(window: MainWindow) -> Iterator[Pose]:
-    """The climate year."""
+    """The climate year, and the table of months."""
     window.show_stage("site")
     yield Pose("site", window)
+    bench = window.bench("site", SiteBench)
+    bench.open_table()
+    yield Pose("site-months", window)
+    bench.close_table()

@@ -1,0 +1,70 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
+"""What the window does where there is no roof yet: it shows the beginning, and goes the ways in."""
+
+from typing import TYPE_CHECKING
+
+from PyQt6.QtWidgets import QStackedWidget, QWidget
+
+from glacis.ui.beginning import Beginning
+from glacis.ui.bench import Bench
+from glacis.ui.desk import Desk
+from glacis.ui.widgets.overlay import Overlay
+
+if TYPE_CHECKING:
+    from glacis.ui.window import MainWindow
+
+WITHOUT_ROOF = ("site", "shape")
+"""Stages that have work before there is a roof."""
+
+
+class Entrance:
+    """Decides between a bench and the beginning."""
+
+    def __init__(self, desk: Desk, window: "MainWindow", stack: QStackedWidget) -> None:
+        self._desk, self._window, self._stack = desk, window, stack
+        self._beginning: Beginning | None = None
+
+    def on_top(self, bench: Bench) -> QWidget:
+        """What is seen of a stage: its bench, or the beginning where there is no roof to work on."""
+        if self._desk.area is not None or self._window.stage in WITHOUT_ROOF:
+            return bench
+        if self._beginning is None:
+            self._beginning = Beginning(self._desk, self._window, self)
+            self._stack.addWidget(self._beginning)
+        return self._beginning
+
+    def refresh(self) -> None:
+        """Show the beginning as it is now, where it is seen."""
+        shown = self._stack.currentWidget()
+        if isinstance(shown, Beginning):
+            shown.refresh()
+
+    def show(self, bench: Bench) -> None:
+        """Come to the bench once there is a roof; begin again where there is none."""
+        shown = self.on_top(bench)
+        asks = any(panel.isVisible() for panel in bench.findChildren(Overlay))
+        if shown is bench or not (asks and self._stack.currentWidget() is bench):
+            self._stack.setCurrentWidget(shown)
+        self.refresh()
+
+    def begin_form(self) -> None:
+        """Ask for a roof by a form."""
+        self._on("shape", "open_panel")
+
+    def begin_drawing(self) -> None:
+        """Draw the outline of a roof."""
+        self._on("shape", "start_drawing")
+
+    def begin_file(self) -> None:
+        """Read outlines from a drawing file."""
+        self._on("shape", "read_file")
+
+    def begin_area(self) -> None:
+        """Ask for one roof area without a plan."""
+        self._on("build-up", "add_area")
+
+    def _on(self, stage: str, name: str) -> None:
+        bench = self._window.bench(stage)
+        self._stack.setCurrentWidget(bench)
+        bench.refresh()
+        getattr(bench, name)()
