@@ -64,7 +64,7 @@ class Entrance:
         self._on("build-up", "add_area")
 
     def _on(self, stage: str, name: str) -> None:
-        bench = self._window.bench(stage)
+        bench: Bench = self._window.bench(stage)
         self._stack.setCurrentWidget(bench)
         bench.refresh()
         getattr(bench, name)()

@@ -83,7 +83,7 @@ class MainWindow(QMainWindow):
         self._make_menus()
         self._panel: WorkingPanel | None = None
         desk.changed.connect(self.refresh)
-        desk.refused.connect(self._refuse)
+        desk.refused.connect(partial(self.say, refused=True))
         desk.place_wanted.connect(self._go_to)
         self._hush = QTimer(self)
         self._hush.setSingleShot(True)
@@ -332,9 +332,6 @@ class MainWindow(QMainWindow):
         self._message.setVisible(bool(text))
         if text:
             self._hush.start(SAID_FOR)
-
-    def _refuse(self, text: str) -> None:
-        self.say(text, True)
 
     def undo(self) -> None:
         """Take back the last step."""
