@@ -5,12 +5,12 @@ from typing import TYPE_CHECKING
 
 from PyQt6.QtWidgets import QStackedWidget, QWidget
 
-from glacis.ui.beginning import Beginning
 from glacis.ui.bench import Bench
 from glacis.ui.desk import Desk
 from glacis.ui.widgets.overlay import Overlay
 
 if TYPE_CHECKING:
+    from glacis.ui.beginning import Beginning
     from glacis.ui.window import MainWindow
 
 WITHOUT_ROOF = ("site", "shape")
@@ -29,15 +29,16 @@ class Entrance:
         if self._desk.area is not None or self._window.stage in WITHOUT_ROOF:
             return bench
         if self._beginning is None:
+            from glacis.ui.beginning import Beginning
+
             self._beginning = Beginning(self._desk, self._window, self)
             self._stack.addWidget(self._beginning)
         return self._beginning
 
     def refresh(self) -> None:
         """Show the beginning as it is now, where it is seen."""
-        shown = self._stack.currentWidget()
-        if isinstance(shown, Beginning):
-            shown.refresh()
+        if self._beginning is not None and self._stack.currentWidget() is self._beginning:
+            self._beginning.refresh()
 
     def show(self, bench: Bench) -> None:
         """Come to the bench once there is a roof; begin again where there is none."""

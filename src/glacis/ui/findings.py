@@ -70,9 +70,6 @@ class Findings(QWidget):
         head.addWidget(self._title, 1)
         head.addWidget(self._fold)
         self._filters = tight(QHBoxLayout(), (12, 0, 8, 6), 6)
-        stages = (("", "every stage"), *((stage.id, stage.title) for stage in STAGES))
-        self.stage = self._filter("Stage of the findings", stages)
-        self.severity = self._filter("Severity of the findings", SEVERITY_CHOICES)
         above = tight(QVBoxLayout(), (0, 0, 0, 0), 0)
         above.addLayout(head)
         above.addLayout(self._filters)
@@ -103,6 +100,12 @@ class Findings(QWidget):
         column.addWidget(self._head)
         column.addWidget(self._scroll, 1)
 
+    def _make_filters(self) -> None:
+        """Made once all is judged: there is nothing to filter before, and a start is kept short."""
+        stages = (("", "every stage"), *((stage.id, stage.title) for stage in STAGES))
+        self.stage = self._filter("Stage of the findings", stages)
+        self.severity = self._filter("Severity of the findings", SEVERITY_CHOICES)
+
     def _filter(self, name: str, choices: tuple[tuple[str, str], ...]) -> QComboBox:
         combo = QComboBox()
         combo.setAccessibleName(name)
@@ -116,6 +119,8 @@ class Findings(QWidget):
 
     def _passes(self, group: Group) -> bool:
         """Whether the filters let a finding through."""
+        if not self._filters.count():
+            return True
         stage, severities = self.stage.currentData(), self.severity.currentData()
         severity = group.finding.severity
         return (not stage or group.finding.stage == stage) and (
@@ -189,6 +194,8 @@ class Findings(QWidget):
         self._desk.act("Open a finding again", change)
 
     def _show_groups(self) -> None:
+        if self._desk.session.judges_all and not self._filters.count():
+            self._make_filters()
         every, accepted = self._groups(), self._accepted_groups()
         waiting = [group for group in every if self._passes(group)]
         groups = [*waiting, *accepted] if self._show_accepted else waiting

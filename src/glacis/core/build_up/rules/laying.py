@@ -192,30 +192,27 @@ DRY_BOARD = Rule(
 
 
 def _dry_site(roof: AnalysedArea) -> Iterator[Finding]:
-    rain = sum(roof.climate.rain)
     top = roof.layers[-1] if roof.layers else None
-    if top is not None and top.has_trait("bare-coating") and rain > COATING_RAIN[0]:
+    if top is not None and top.has_trait("bare-coating"):
         words = f"{top.name} is all that covers the foam, under {{0}} of rain in a year; it suits up to {{1}}."
-        yield _told(roof, [top], words, rain, COATING_RAIN)
+        yield from _told(roof, [top], words, COATING_RAIN)
     for below, above in zip(roof.layers, roof.layers[1:], strict=False):
-        drained = not above.has_role("planting") or not below.has_role("covering")
-        if not drained and rain > EARTH_RAIN[0]:
+        if above.has_role("planting") and below.has_role("covering"):
             words = (
                 f"{above.name} lies on {below.name} undrained, under {{0}} of rain in a year; "
                 "that suits up to {1}."
             )
-            yield _told(roof, [below, above], words, rain, EARTH_RAIN)
+            yield from _told(roof, [below, above], words, EARTH_RAIN)
 
 
 def _told(
-    roof: AnalysedArea,
-    layers: list[LayerData],
-    words: str,
-    rain: float,
-    limits: tuple[float, float],
-) -> Finding:
+    roof: AnalysedArea, layers: list[LayerData], words: str, limits: tuple[float, float]
+) -> Iterator[Finding]:
+    rain = sum(roof.climate.rain)
+    if rain <= limits[0]:
+        return
     severity: Severity = "stop" if rain > limits[1] else "mind"
-    return finding(
+    yield finding(
         roof, "climate.dry-site", severity, "build-up", layers, words,
         Evidence("rain of a year", rain, Quantity.RAIN), Evidence("suits up to", limits[0], Quantity.RAIN),
     )  # fmt: skip
