@@ -4,10 +4,12 @@ way out that is offered is taken and judged again.
 """
 
 import pytest
+from msgspec.structs import replace
 
 from core.corpus import MISTAKEN, SITES, SOUND
 from glacis.core.judgement.finding import SEVERITIES, Finding
-from glacis.core.model.document import Project
+from glacis.core.model.document import Assembly, Project
+from glacis.core.model.layers import SolidLayer
 from support import analyser
 
 EVERY = {**SOUND, **{name: project for name, (_, project) in MISTAKEN.items()}}
@@ -63,3 +65,41 @@ def test_every_way_out_that_is_offered_helps_and_harms_nothing(name):
                 assert eased, (finding.rule, trial.remedy.title)
                 brought = {f.rule for f in after if f.severity == "stop"} - stopped
                 assert not brought, (finding.rule, trial.remedy.title)
+
+
+def above_and_below(upper: str, lower: str, step: float = 3.0) -> Project:
+    """A slope that drains onto another below it, with a wall between; each with its covering."""
+    plain = SOUND["copper on a mat by the southern bay"]
+    coverings = {
+        "copper-sheet": 0.0006,
+        "zinc-sheet": 0.0008,
+        "aluminium-sheet": 0.0008,
+        "slate": 0.008,
+    }
+    area, stated = plain.areas[0], plain.assemblies[0]
+
+    def covered(name: str, material: str) -> Assembly:
+        top = SolidLayer(id="covering", material=material, thickness=coverings[material])
+        return replace(stated, id=name, layers=(*stated.layers[:-1], top))
+
+    high = replace(area, id="high", name="High", assembly="high", level=3.0 + step,
+                   outline=((0.0, 5.0), (10.0, 5.0), (10.0, 10.0), (0.0, 10.0)))  # fmt: skip
+    low = replace(area, id="low", name="Low", assembly="low", level=0.0)
+    return replace(
+        plain, areas=(high, low), assemblies=(covered("high", upper), covered("low", lower))
+    )
+
+
+@pytest.mark.parametrize(
+    ("upper", "lower", "told"),
+    [
+        ("copper-sheet", "zinc-sheet", True),
+        ("copper-sheet", "aluminium-sheet", True),
+        ("zinc-sheet", "copper-sheet", False),
+        ("copper-sheet", "copper-sheet", False),
+        ("copper-sheet", "slate", False),
+    ],
+)
+def test_copper_may_lie_below_a_lesser_metal_and_never_above(upper, lower, told):
+    found = [f for f in judged(above_and_below(upper, lower)) if f.rule == "order.copper-run-off"]
+    assert [f.place.areas for f in found] == ([("low", "high")] if told else [])

@@ -12,11 +12,13 @@ if TYPE_CHECKING:
     from glacis.core.judgement.subjects import ProjectSubject
 
 
-def _onto(edge: Edge, subject: "ProjectSubject") -> str:
-    """The area that water running over an edge comes to; empty where there is none below it."""
-    if edge.over or edge.kind in ("valley", "abutment"):
-        return edge.over or edge.other
-    return edge.other if edge.kind == "break" and _is_foot(edge, subject) else ""
+def _run(edge: Edge, subject: "ProjectSubject") -> tuple[str, str]:
+    """The area that water comes from at an edge, and the one it comes to; empty where it comes to none."""
+    if edge.kind == "abutment":
+        return edge.other, edge.area if edge.other else ""
+    if edge.over or edge.kind == "valley":
+        return edge.area, edge.over or edge.other
+    return edge.area, edge.other if edge.kind == "break" and _is_foot(edge, subject) else ""
 
 
 def _is_foot(edge: Edge, subject: "ProjectSubject") -> bool:
@@ -31,17 +33,17 @@ def _copper_run_off(subject: "ProjectSubject") -> Iterator[Finding]:
     coverings = dict(subject.coverings)
     told = set()
     for edge in subject.shape.edges:
-        upper, below = coverings.get(edge.area), _onto(edge, subject)
-        lower = coverings.get(below)
-        if upper is None or lower is None or (edge.area, below) in told:
+        above, below = _run(edge, subject)
+        upper, lower = coverings.get(above), coverings.get(below)
+        if upper is None or lower is None or (above, below) in told:
             continue
         if "copper" in upper.traits and "less-noble" in lower.traits:
-            told.add((edge.area, below))
+            told.add((above, below))
             yield Finding(
                 "order.copper-run-off",
                 "stop",
                 "build-up",
-                on_edge(edge.junction, (below, edge.area)),
+                on_edge(edge.junction, (below, above)),
                 f"Water from {upper.name} runs onto {lower.name} and eats it.",
             )
 
