@@ -9,7 +9,6 @@ from glacis.core.graph.part import Part
 from glacis.core.graph.reader import Reader
 from glacis.core.judgement.catalogue import about, judge
 from glacis.core.judgement.finding import AnyRule, Finding
-from glacis.core.judgement.questions import NOT_DESIGNED, is_bare
 
 
 class AreaJudged(Struct, frozen=True):
@@ -24,6 +23,8 @@ def _reads(reader: Reader, area: str) -> AreaJudged:
 
 
 def _judge(read: AreaJudged) -> tuple[Finding, ...]:
+    from glacis.core.judgement.questions import NOT_DESIGNED, is_bare
+
     rules = about(read.rules, "area")
     if is_bare(read.roof):
         rules = tuple(rule for rule in rules if rule.id == NOT_DESIGNED)
