@@ -1,15 +1,18 @@
 # SPDX-License-Identifier: GPL-3.0-or-later
 """In the window: a climate pasted, rooms by month, the job named, joints sealed, findings here and elsewhere."""
 
+from functools import partial
+
 import pytest
 from PyQt6.QtCore import Qt
 from PyQt6.QtTest import QTest
-from PyQt6.QtWidgets import QApplication
+from PyQt6.QtWidgets import QApplication, QLabel
 
 from e2e.conftest import choose
+from glacis.core.model.edit import set_thickness
 from glacis.core.model.uses import USUAL
 from glacis.ui.beginning import Beginning
-from glacis.ui.finding_row import Effect
+from glacis.ui.finding_row import Effect, FindingRow
 from glacis.ui.stages.build_up.bench import SectionBench
 from glacis.ui.stages.site.bench import SiteBench
 from glacis.ui.widgets.paragraph import Paragraph
@@ -239,3 +242,34 @@ def test_the_beginning_opens_demos_examples_and_recent_files(window, tmp_path):
     beginning.ways["sallow-creek"].click()
     assert window.desk.project.site.name == "Sallow Creek"
     assert window._stack.currentWidget() is not beginning
+
+
+def test_what_is_accepted_opens_again_when_it_gets_materially_worse(window):
+    """U of 0.216 is accepted; 2 mm less change nothing, half the insulation opens it again."""
+    window.desk.select_area("hall-south")
+
+    def target() -> list[FindingRow]:
+        return [r for r in window.findings._rows if r.group.finding.rule == "heat.target"]
+
+    row = next(r for r in target() if r.group.areas[0] == "hall-south")
+    row.accept_wanted.emit(row.group, "R. Vane", "designer", "The rafters are what they are")
+    assert "hall-south" not in {r.group.areas[0] for r in target()}
+    assembly = window.desk.assembly.id
+    for thickness, is_open in ((0.158, False), (0.08, True)):
+        change = partial(
+            set_thickness, assembly_id=assembly, layer_id="between", thickness=thickness
+        )
+        assert window.desk.act("Change thickness", change)
+        assert ("hall-south" in {r.group.areas[0] for r in target()}) == is_open
+    window.undo()
+    assert "hall-south" not in {r.group.areas[0] for r in target()}
+
+
+def test_the_findings_here_are_as_many_as_a_remedy_speaks_of(window):
+    window.desk.select_area("laboratory")
+    rows = window.findings._rows
+    mine = sum(r.group.areas[0] == "laboratory" for r in rows)
+    rows[0]._activate()
+    opened = next(r for r in window.findings._rows if r._opened)
+    words = [label.text() for label in opened.findChildren(QLabel)]
+    assert any(f"of {mine} findings here" in text for text in words)

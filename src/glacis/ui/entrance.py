@@ -17,6 +17,11 @@ WITHOUT_ROOF = ("site", "shape")
 """Stages that have work before there is a roof."""
 
 
+def _asks(bench: Bench) -> bool:
+    """Whether a panel lies over a bench."""
+    return any(panel.isVisible() for panel in bench.findChildren(Overlay))
+
+
 class Entrance:
     """Decides between a bench and the beginning."""
 
@@ -42,11 +47,12 @@ class Entrance:
 
     def show(self, bench: Bench) -> None:
         """Come to the bench once there is a roof; begin again where there is none."""
-        shown = self.on_top(bench)
-        asks = any(panel.isVisible() for panel in bench.findChildren(Overlay))
-        if shown is bench or not (asks and self._stack.currentWidget() is bench):
+        shown, seen = self.on_top(bench), self._stack.currentWidget()
+        if shown is seen:
+            self.refresh()
+        elif shown is bench or seen is not bench or not _asks(bench):
             self._stack.setCurrentWidget(shown)
-        self.refresh()
+            self.refresh()
 
     def begin_form(self) -> None:
         """Ask for a roof by a form."""

@@ -150,6 +150,12 @@ def set_zone(project: Project, zone: Zone) -> Project:
     return replace(project, zones=swap(project.zones, zone))
 
 
+def change_own(project: Project, material: str, **fields: object) -> Project:
+    """Change fields of a material of the project's own."""
+    own = by_id(project.materials, material, "material", "The change")
+    return replace(project, materials=swap(project.materials, replace(own, **fields)))
+
+
 def give_own_assembly(project: Project, area_id: str) -> Project:
     """Give an area a copy of its assembly, so that a change there touches no other area."""
     area = by_id(project.areas, area_id, "roof area", "The change")

@@ -23,8 +23,8 @@ def changes(desk: Desk, before: AreaResult, after: AreaResult) -> list[tuple[str
 
 def cleared_words(before: AreaResult, after: AreaResult) -> str:
     """How many findings here would go, and how many would come."""
-    known = {finding.kin[:2] for finding in before.findings}
-    found = {finding.kin[:2] for finding in after.findings}
+    known = {(finding.rule, finding.place.key) for finding in before.findings}
+    found = {(finding.rule, finding.place.key) for finding in after.findings}
     words = f"clears {len(known - found)} of {len(known)} findings here"
     new = len(found - known)
     return f"{words}, brings {new}" if new else words

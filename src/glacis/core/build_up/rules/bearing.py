@@ -133,7 +133,8 @@ def _unfixed(roof: AnalysedArea) -> Iterator[Finding]:
     )  # fmt: skip
 
 
-def _fix(_project: Project, roof: AnalysedArea, _found: Finding) -> tuple[Remedy, ...]:
+def state_screws(_project: Project, roof: AnalysedArea, _found: Finding) -> tuple[Remedy, ...]:
+    """State the usual screws of a build-up; nothing where it needs none."""
     usual = usual_fixings(roof.layers, roof.heat.counted)
     if usual is None:
         return ()
@@ -153,7 +154,7 @@ UNFIXED = Rule(
     "the sun. Zero screws on a slope is a slip, not a detail.",
     "Our judgement after common practice: adhered boards to 10°, beyond that fixings by calculation",
     _unfixed,
-    _fix,
+    state_screws,
 )
 
 RULES = (SLIDES, NAIL_BASE_RULE, LIGHT_DECK, UNFIXED)

@@ -4,15 +4,13 @@
 from collections.abc import Iterator
 from functools import partial
 
-from msgspec.structs import replace
-
 from glacis.core.area.analysed import AnalysedArea
 from glacis.core.heat.resolve import LayerData
 from glacis.core.judgement.finding import Evidence, Finding, Remedy, Rule, no_remedies
 from glacis.core.judgement.questions import finding, index_of
 from glacis.core.materials.library import nearest_purchasable
 from glacis.core.model.document import Project
-from glacis.core.model.edit import Change, set_thickness, swap
+from glacis.core.model.edit import Change, change_own, set_thickness
 from glacis.core.units.format import with_unit
 from glacis.core.units.quantities import Quantity
 
@@ -58,13 +56,6 @@ def _thickness(roof: AnalysedArea) -> Iterator[Finding]:
             )  # fmt: skip
 
 
-def _resize_sheet(project: Project, material: str, thickness: float) -> Project:
-    own = next(item for item in project.materials if item.id == material)
-    return replace(
-        project, materials=swap(project.materials, replace(own, thicknesses=(thickness,)))
-    )
-
-
 def _thin_sheet(project: Project, roof: AnalysedArea, layer: LayerData) -> tuple[Remedy, ...]:
     own = layer.material
     if own is None or (layer.kind == "membrane" and own.id not in roof.own_materials):
@@ -74,8 +65,8 @@ def _thin_sheet(project: Project, roof: AnalysedArea, layer: LayerData) -> tuple
     if layer.kind == "solid":
         change = partial(set_thickness, assembly_id=roof.assembly.id, layer_id=layer.id)
         return tuple(_taken_as(project, t, partial(change, thickness=t)) for t in meant)
-    resize = partial(_resize_sheet, material=own.id)
-    return tuple(_taken_as(project, t, partial(resize, thickness=t)) for t in meant)
+    resize = partial(change_own, material=own.id)
+    return tuple(_taken_as(project, t, partial(resize, thicknesses=(t,))) for t in meant)
 
 
 def _taken_as(project: Project, thickness: float, change: Change) -> Remedy:
@@ -158,11 +149,6 @@ def _density(roof: AnalysedArea) -> Iterator[Finding]:
             )  # fmt: skip
 
 
-def _set_density(project: Project, material: str, density: float) -> Project:
-    own = next(item for item in project.materials if item.id == material)
-    return replace(project, materials=swap(project.materials, replace(own, density=density)))
-
-
 def _believable_density(project: Project, roof: AnalysedArea, found: Finding) -> tuple[Remedy, ...]:
     layer = roof.layers[index_of(roof, found.layers[0])]
     if layer.material is None or layer.material.id not in roof.own_materials:
@@ -173,7 +159,7 @@ def _believable_density(project: Project, roof: AnalysedArea, found: Finding) ->
     return tuple(
         Remedy(
             f"Take it as {with_unit(value, Quantity.DENSITY, project.units)}",
-            partial(_set_density, material=layer.material.id, density=round(value, 1)),
+            partial(change_own, material=layer.material.id, density=round(value, 1)),
         )
         for value in meant
     )

@@ -9,12 +9,12 @@ from msgspec.structs import replace
 from glacis.core.area.analysed import AnalysedArea
 from glacis.core.build_up.approaches.catalogue import approach_of
 from glacis.core.build_up.approaches.fits import fitting, misfit
-from glacis.core.build_up.fixings import is_continuous, needs_fixing, usual_fixings
+from glacis.core.build_up.fixings import is_continuous, needs_fixing
+from glacis.core.build_up.rules.bearing import state_screws
 from glacis.core.heat.corrections import SHIPLAP, inverted_layers, rain_factor_of
 from glacis.core.judgement.finding import Evidence, Finding, Remedy, Rule, no_remedies
 from glacis.core.judgement.questions import finding, index_of, material
 from glacis.core.judgement.remedies import (
-    count_fixings,
     insert_solid,
     membrane_remedy,
     set_boards,
@@ -85,17 +85,9 @@ def _fixings_unstated(roof: AnalysedArea) -> Iterator[Finding]:
         yield finding(roof, "heat.fixings-unstated", "note", "heat", [layer], words)
 
 
-def _state_fixings(_project: Project, roof: AnalysedArea, _found: Finding) -> tuple[Remedy, ...]:
-    assembly = roof.assembly.id
-    none = Remedy("State none: adhered", partial(set_fixing, assembly=assembly, fixing="none"))
-    usual = usual_fixings(roof.layers, roof.heat.counted)
-    if usual is None:
-        return (none,)
-    counted = partial(count_fixings, assembly=assembly, fixings=usual)
-    words = (
-        f"State {usual.per_area:g} steel screws of {usual.diameter * 1000:g} mm to the square metre"
-    )
-    return (Remedy(words, counted), none)
+def _state_fixings(project: Project, roof: AnalysedArea, found: Finding) -> tuple[Remedy, ...]:
+    none = partial(set_fixing, assembly=roof.assembly.id, fixing="none")
+    return (*state_screws(project, roof, found), Remedy("State none: adhered", none))
 
 
 FIXINGS = Rule(

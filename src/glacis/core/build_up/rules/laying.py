@@ -5,6 +5,7 @@ from collections.abc import Iterator
 from functools import partial
 
 from glacis.core.area.analysed import AnalysedArea
+from glacis.core.build_up.approaches.builds import DRY
 from glacis.core.heat.corrections import passed_by_fixings
 from glacis.core.heat.resolve import LayerData, strongest
 from glacis.core.judgement.finding import Evidence, Finding, Remedy, Rule, Severity
@@ -22,7 +23,7 @@ from glacis.core.units.quantities import Quantity
 COLD_KINDS = {"bitumen-two-ply": "bitumen-two-ply-cold", "bitumen-built-up": "bitumen-two-ply-cold",
               "bitumen-aluminium-barrier": "aluminium-self-adhered"}  # fmt: skip
 """Sheets laid without flame in the place of others."""
-COATING_RAIN = (500.0, 900.0)
+COATING_RAIN = (DRY, 900.0)
 """Rain of a year up to which a bare coating on foam is taken as it is, and from which it is stopped [mm];
 our judgement, editable by the user's own decision."""
 EARTH_RAIN = (350.0, 500.0)

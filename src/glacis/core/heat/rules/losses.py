@@ -4,8 +4,6 @@
 from collections.abc import Iterator
 from functools import partial
 
-from msgspec.structs import replace
-
 from glacis.core.area.analysed import AnalysedArea
 from glacis.core.heat.combined import LARGEST_RATIO
 from glacis.core.heat.surfaces import R_SI_MOULD
@@ -13,7 +11,7 @@ from glacis.core.judgement.finding import Evidence, Finding, Remedy, Rule, no_re
 from glacis.core.judgement.place import on_area
 from glacis.core.judgement.remedies import thicken_remedies
 from glacis.core.model.document import Project
-from glacis.core.model.edit import swap
+from glacis.core.model.edit import change_own
 from glacis.core.moisture.air import saturation_pressure
 from glacis.core.units.quantities import Quantity
 
@@ -207,8 +205,7 @@ def set_conductivity(project: Project, material: str, conductivity: float) -> Pr
     """Use another conductivity [W/(m·K)] for an own material; what was claimed is kept beside it."""
     own = next(item for item in project.materials if item.id == material)
     claimed = own.conductivity if own.claimed is None else own.claimed
-    changed = replace(own, conductivity=conductivity, claimed=claimed)
-    return replace(project, materials=swap(project.materials, changed))
+    return change_own(project, material, conductivity=conductivity, claimed=claimed)
 
 
 def _believable(_project: Project, roof: AnalysedArea, finding: Finding) -> tuple[Remedy, ...]:
