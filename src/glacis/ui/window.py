@@ -48,8 +48,8 @@ DESIGN_SIZE = QSize(1280, 800)
 LEAST_SIZE = QSize(1100, 700)
 SAID_FOR = 8000
 """[ms]"""
-A_FRAME = 16
-"""[ms]"""
+A_MOMENT, A_FRAME = 1, 16
+"""[ms]; with none at all Qt would call before it has put the painting on the screen."""
 
 
 def empty_project(sites: tuple[Site, ...]) -> Project:
@@ -480,7 +480,7 @@ class MainWindow(QMainWindow):
         super().paintEvent(event)
         if not self._painted:
             self._painted = True
-            QTimer.singleShot(0, self._be_seen)
+            QTimer.singleShot(A_MOMENT, self._be_seen)
             QTimer.singleShot(A_FRAME, self.judge)
 
     def closeEvent(self, event: QCloseEvent | None) -> None:

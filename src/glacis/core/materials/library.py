@@ -71,13 +71,15 @@ def _number(row: Row, key: str, where: str) -> float:
 
 
 def _optional(row: Row, key: str, where: str) -> float | None:
-    text = (row.get(key) or "").strip()
+    text = row.get(key)
     if not text:
         return None
     try:
         return float(text)
     except ValueError:
-        raise ValueRefused(f"{where}, {key}", text, "a number") from None
+        if not text.strip():
+            return None
+        raise ValueRefused(f"{where}, {key}", text.strip(), "a number") from None
 
 
 def _or_zero(row: Row, key: str, where: str) -> float:
@@ -86,8 +88,8 @@ def _or_zero(row: Row, key: str, where: str) -> float:
 
 def _curve(row: Row, where: str) -> tuple[tuple[float, float], ...]:
     """Pairs of temperature and conductivity, written ``-5:0.029;10:0.025``."""
-    text = (row.get("curve") or "").strip()
-    if not text:
+    text = row.get("curve")
+    if not text or not text.strip():
         return ()
     try:
         pairs = [tuple(float(part) for part in pair.split(":")) for pair in text.split(";")]
@@ -98,7 +100,8 @@ def _curve(row: Row, where: str) -> tuple[tuple[float, float], ...]:
 
 
 def _words(row: Row, key: str) -> tuple[str, ...]:
-    return tuple(word for word in (row.get(key) or "").split(";") if word)
+    text = row.get(key)
+    return tuple(word for word in text.split(";") if word) if text else ()
 
 
 def _traits(row: Row, where: str) -> tuple[str, ...]:
