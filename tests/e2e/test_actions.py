@@ -15,9 +15,9 @@ LEAVING = {"New", "Open the demo", "Open the demo in US units"}
 def test_every_action_can_be_done_anywhere_and_leaves_a_sound_window(window, where):
     window.desk.store.mark_saved()
     if where == "example":
-        window.take_example("12-non-combustible-eaveless-metal")
+        window.papers.take_example("12-non-combustible-eaveless-metal")
     if where == "nothing":
-        window.new_project()
+        window.papers.new_project()
     for action, made in window.menu_entries:
         if action.asks or action.text in LEAVING or not made.isEnabled():
             continue

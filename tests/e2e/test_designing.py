@@ -48,7 +48,7 @@ def test_a_whole_design_comes_back_undone_step_by_step(window, qtbot, tmp_path, 
     done = desk.project
     path = tmp_path / "designed.glacis"
     answers.path = path
-    assert window.save_as()
+    assert window.papers.save_as()
     assert load(path) == done
     steps = 0
     while desk.store.undo_label:
@@ -76,7 +76,7 @@ def test_the_approach_chooser_tells_what_would_change_before_it_is_taken(window)
 
 def test_an_empty_project_grows_a_roof(window, qtbot):
     window.desk.store.mark_saved()
-    window.new_project()
+    window.papers.new_project()
     bench = window.bench("build-up")
     beginning = window._stack.currentWidget()
     assert isinstance(beginning, Beginning)
@@ -263,6 +263,6 @@ def test_favourites_stand_first_and_tables_of_materials_come_and_go(
 
 def test_an_example_opens_as_a_new_project(window):
     window.desk.store.mark_saved()
-    window.take_example("15-failed-sleeper-void")
+    window.papers.take_example("15-failed-sleeper-void")
     assert window.desk.path is None
     assert window.desk.results.open_findings[0].severity == "stop"

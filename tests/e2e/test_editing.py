@@ -57,14 +57,14 @@ def test_a_whole_session_comes_back_equal(window, section, qtbot, answers, tmp_p
     assert window.desk.project == edited
 
     answers.path = tmp_path / "station"
-    assert window.save()
+    assert window.papers.save()
     assert not window.isWindowModified()
     saved = tmp_path / "station.glacis"
     assert load(saved) == edited
-    window.new_project()
+    window.papers.new_project()
     assert window.desk.project.areas == ()
     answers.path = saved
-    window.open_project()
+    window.papers.open_project()
     assert window.desk.project == edited
     assert [str(saved)] == list(window.desk.settings.recent)
 

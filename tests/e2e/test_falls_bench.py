@@ -335,7 +335,7 @@ def test_the_bench_speaks_feet_and_inches_and_minds_pitched_and_empty_roofs(wind
     window.desk.select_area("corridor")
     press(bench, 27.0, 4.5)
     assert bench.hand.chosen == "gutter-1"
-    window.new_project()
+    window.papers.new_project()
     assert "No roof area yet" in words(bench.canvas)
     assert not bench.tools["outlet"].isEnabled()
     assert not bench.strips.isVisibleTo(bench)

@@ -90,11 +90,11 @@ def test_panels_fit_over_their_bench(window, size):
 
 @pytest.mark.parametrize("turns", [1, 3])
 def test_findings_of_another_document_have_their_room_at_once(window, turns):
-    window.open_demo("sallow-creek")
+    window.papers.open_demo("sallow-creek")
     window.desk.adjust(theme="lamp")
     QApplication.processEvents()
     window.desk.adjust(theme="sheet")
-    window.open_demo()
+    window.papers.open_demo()
     window.desk.select_area("laboratory")
     for _ in range(turns):
         QApplication.processEvents()

@@ -67,7 +67,7 @@ def type_in(field, text: str) -> None:
 
 
 def test_an_l_is_drawn_gets_gables_a_pitch_a_dormer_a_rooflight_and_all_is_undone(window, shape):
-    window.new_project()
+    window.papers.new_project()
     before = window.desk.project
     shape = window.bench("shape")
     shape.start_drawing()
@@ -445,7 +445,7 @@ def test_a_cut_opens_its_working_and_its_card(window, shape, answers, tmp_path):
 
 
 def test_the_second_demo_opens_in_us_units(window, shape):
-    window.open_demo("sallow-creek")
+    window.papers.open_demo("sallow-creek")
     assert window.desk.system == "us"
     shape.refresh()
     told_now = told(shape)

@@ -203,7 +203,7 @@ def test_menus_offer_schools_places_and_examples(window):
     offered = menus(shape)[-1]
     assert offered[:2] == ["Dormer", "Rooflight"]
     assert offered[-2:] == ["Courtyard, drawn", "Line that splits the area"]
-    window.open_example()
+    window.papers.open_example()
     assert len(menus(window)[-1]) == 23
     for menu in window.findChildren(QMenu):
         menu.close()
@@ -236,11 +236,11 @@ def test_a_place_that_cannot_be_written_is_told_and_the_work_stays_unsaved(
     bench = window.bench("shape")
     bench.tools.place_thing("rooflight")
     answers.path = tmp_path / "no" / "where.glacis"
-    assert not window.save()
+    assert not window.papers.save()
     assert "where.glacis" in answers.told[-1] or "No such" in answers.told[-1]
     assert window.isWindowModified()
     answers.path = None
-    assert not window.save_as()
+    assert not window.papers.save_as()
     assert window.isWindowModified()
 
 

@@ -179,7 +179,7 @@ def test_a_remedy_says_for_how_many_areas_it_is(window):
 def test_from_nothing_to_a_judged_hip_roof_under_ones_own_climate(window, qtbot):
     """A newcomer's way, every press and every typed figure counted: fewer than 25."""
     window.desk.store.mark_saved()
-    window.new_project()
+    window.papers.new_project()
     actions = 0
 
     def press(button):
@@ -226,7 +226,7 @@ def test_from_nothing_to_a_judged_hip_roof_under_ones_own_climate(window, qtbot)
 
 def test_the_beginning_opens_demos_examples_and_recent_files(window, tmp_path):
     window.desk.store.mark_saved()
-    window.new_project()
+    window.papers.new_project()
     beginning = window._stack.currentWidget()
     assert isinstance(beginning, Beginning)
     assert beginning.examples.count() == 23
@@ -234,11 +234,11 @@ def test_the_beginning_opens_demos_examples_and_recent_files(window, tmp_path):
     assert window.desk.project.name.startswith("Example: Sealed attic")
     kept = tmp_path / "kept.glacis"
     window.desk.store.mark_saved()
-    window.documents.save(kept)
-    window.new_project()
-    window.open_path(kept)
+    window.papers.documents.save(kept)
+    window.papers.new_project()
+    window.papers.open_path(kept)
     assert window.desk.project.name.startswith("Example: Sealed attic")
-    window.new_project()
+    window.papers.new_project()
     beginning.ways["sallow-creek"].click()
     assert window.desk.project.site.name == "Sallow Creek"
     assert window._stack.currentWidget() is not beginning

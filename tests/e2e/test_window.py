@@ -35,7 +35,7 @@ def test_every_stage_shows_in_both_themes_and_unit_systems(window):
 
 
 def test_an_empty_project_says_what_to_do_first(window):
-    window.new_project()
+    window.papers.new_project()
     for stage in (s.id for s in STAGES):
         window.show_stage(stage)
         assert not window.grab().isNull()
@@ -43,7 +43,7 @@ def test_an_empty_project_says_what_to_do_first(window):
     choose(window, "Insert…")
     window.open_working("u")
     assert "no roof area yet" in window._message.text()
-    window.open_demo()
+    window.papers.open_demo()
     assert window.desk.project == demo()
 
 
@@ -168,7 +168,7 @@ def test_bad_files_leave_the_open_project_as_it_was(window, answers, tmp_path):
         path = tmp_path / f"bad{number}.glacis"
         path.write_bytes(content)
         answers.path = path
-        window.open_project()
+        window.papers.open_project()
         assert path.name in answers.told[-1]
         assert window.desk.project == demo()
         assert window.desk.path is None
@@ -177,30 +177,30 @@ def test_bad_files_leave_the_open_project_as_it_was(window, answers, tmp_path):
 def test_unsaved_changes_are_guarded(window, answers, tmp_path):
     window.desk.act("Rename", lambda project: replace(project, name="Changed"))
     answers.answer = "cancel"
-    window.new_project()
+    window.papers.new_project()
     assert window.desk.project.name == "Changed"
     assert not window.close()
     answers.answer, answers.path = "save", tmp_path / "kept.glacis"
-    window.new_project()
+    window.papers.new_project()
     assert answers.path.exists()
     assert window.desk.project.name == "Untitled"
 
 
 def test_a_file_changed_by_someone_else_is_not_overwritten_unasked(window, answers, tmp_path):
     answers.path = tmp_path / "shared.glacis"
-    assert window.save()
+    assert window.papers.save()
     save(replace(demo(), name="Theirs"), answers.path)
     window.desk.act("Rename", lambda project: replace(project, name="Mine"))
     answers.yes = False
-    assert not window.save()
+    assert not window.papers.save()
     assert "changed on disk" in answers.told[-1]
     answers.yes = True
-    assert window.save()
+    assert window.papers.save()
 
 
 def test_a_file_open_elsewhere_is_not_opened_twice(window, answers, tmp_path, qtbot):
     answers.path = tmp_path / "one.glacis"
-    window.save()
+    window.papers.save()
     homes = Homes(tmp_path / "c2", tmp_path / "journal")
     other = make_window(False, answers.path, homes, other_answers := Answers())
     qtbot.waitUntil(lambda: bool(other_answers.told))
@@ -224,11 +224,11 @@ def test_what_a_crash_left_behind_is_offered(window, answers, tmp_path, qtbot):
 
 def test_edits_reach_the_journal_and_saving_clears_it(window, answers, tmp_path, qtbot):
     window.desk.act("Rename", lambda project: replace(project, name="Changed"))
-    written = window.documents.journal.path
+    written = window.papers.documents.journal.path
     qtbot.waitUntil(written.exists)
     assert b"Changed" in written.read_bytes()
     answers.path = tmp_path / "done.glacis"
-    window.save()
+    window.papers.save()
     assert not written.exists()
 
 

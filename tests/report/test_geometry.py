@@ -10,6 +10,8 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 from msgspec.structs import replace
 
+from glacis.core.judgement.finding import Finding, Severity
+from glacis.core.judgement.place import Place, on_area, on_edge, on_outlet
 from glacis.core.model.document import Project
 from glacis.core.shape.cuts import Saw
 from glacis.core.shape.shape import shape_of
@@ -20,10 +22,11 @@ from glacis.report.charts.exploded import Apart, exploded_scene, runs_across
 from glacis.report.charts.facets import Facet, View, painted_in_order, view_from
 from glacis.report.charts.in_space import Turn, _facets, space_scene
 from glacis.report.charts.outlines import Held, fit_shape, shape_plan_scene
-from glacis.report.charts.room import text_bounds
+from glacis.report.charts.room import bounds_of, clear, text_bounds
 from glacis.report.charts.shades import ShadeKind, Shading, shading
 from glacis.report.plan import fit_plan, plan_scene
-from glacis.report.scene import Line, Patch, Text
+from glacis.report.plan_spots import spots_of
+from glacis.report.scene import DIMENSION, Line, Patch, Text
 from glacis.report.svg import scene_svg
 from support import analyser, demo
 
@@ -43,6 +46,67 @@ def test_no_label_of_the_plan_lies_over_another(size, units):
         apart = a[0] >= b[2] or b[0] >= a[2] or a[1] >= b[3] or b[1] >= a[3]
         names = one.face == other.face == "semibold" or "°" in one.text
         assert apart or names, (one.text, other.text)
+
+
+def test_words_of_the_plan_keep_off_openings_and_the_lines_of_dimensions():
+    project = demo()
+    fit = fit_shape(project, 740.0, 440.0)
+    hall = next(f.id for f in project.footprints)
+    held = Held("hall-south", footprint=hall)
+    scene = shape_plan_scene(project, shape_of(project), held, fit, 740.0, 440.0)
+    things = [spot.box for spot in scene.hot if spot.kind == "thing"]
+    level = [
+        item.points for item in scene.items if isinstance(item, Line) and item.width == DIMENSION
+    ]
+    upright = [bounds_of(flat) for flat in level if abs(flat[0] - flat[2]) < 0.1]
+    assert things
+    assert upright
+    named = ("hip", "eaves", "top", "parapet")
+    words = [x for x in scene.items if isinstance(x, Text) and x.text.split(" ")[0] in named]
+    assert len(words) > 5
+    for item in words:
+        assert clear(text_bounds(item), [*things, *upright]), item.text
+
+
+def test_what_is_found_is_marked_where_it_lies():
+    project = demo()
+    results = analyser().analyse(project)
+    shape = shape_of(project)
+    wanted = {
+        "overflow": next(o.at for o in project.falls[0].overflows),
+        "outlet": next(o.at for o in project.falls[0].outlets),
+    }
+    ridge = next(j for j in shape.junctions if j.kind == "ridge")
+    findings = [
+        found_at(results, on_outlet(project.falls[0].overflows[0].id, "laboratory"), "stop"),
+        found_at(results, on_outlet(project.falls[0].outlets[0].id, "laboratory"), "mind"),
+        found_at(results, on_edge(ridge.id, ridge.areas), "mind"),
+        found_at(results, on_area("bunkhouse"), "stop"),
+        found_at(results, on_area("bunkhouse"), "mind"),
+        found_at(results, on_area("corridor"), "mind"),
+        found_at(results, on_area("hall-south"), "note"),
+    ]
+    spots = spots_of(project, findings, lambda name: shape.junction(name).middle)
+    assert {(spot.at, spot.severity) for spot in spots if not spot.area} == {
+        (wanted["overflow"], "stop"), (wanted["outlet"], "mind"), (ridge.middle, "mind"),
+    }  # fmt: skip
+    assert [(spot.area, spot.severity) for spot in spots if spot.area] == [("bunkhouse", "stop")]
+    ends = [
+        line
+        for line in ridge.lines
+        if ridge.middle == tuple((a + b) / 2 for a, b in zip(*line, strict=True))[:2]
+    ]
+    assert ends
+    fit = fit_plan(project, 220.0, 130.0)
+    scene = plan_scene(project, "hall-south", spots, 220.0, 130.0)
+    drawn = [item for item in scene.items if isinstance(item, Patch) and item.fill == "stop"]
+    x, y = fit.point(*wanted["overflow"])
+    assert any(abs(sum(p.points[::2]) / 4 - x) < 1e-6 and abs(sum(p.points[1::2]) / 4 - y) < 1e-6
+               for p in drawn)  # fmt: skip
+
+
+def found_at(results, place: Place, severity: Severity) -> Finding:
+    return replace(results.open_findings[0], place=place, severity=severity)
 
 
 def space(project: Project, turn: Turn, kind: ShadeKind = "build-up"):
@@ -186,7 +250,7 @@ def test_a_press_on_a_slope_takes_that_slope_and_not_one_whose_box_covers_it(eas
     project = demo()
     fit = fit_shape(project, 740.0, 510.0)
     large = shape_plan_scene(project, shape_of(project), Held("hall-south"), fit, 740.0, 510.0)
-    small = plan_scene(project, "hall-south", {}, 220.0, 130.0)
+    small = plan_scene(project, "hall-south", (), 220.0, 130.0)
     for scene, scale in ((large, fit), (small, fit_plan(project, 220.0, 130.0))):
         at = scale.point(east, north)
         held = [part.id for part in scene.hot if part.kind == "area" and part.holds(*at)]

@@ -31,6 +31,7 @@ from glacis.report.hatch import DRAWERS, hatched
 from glacis.report.palette import LAMP, PRINT, SHEET
 from glacis.report.pdf import report_pdf
 from glacis.report.plan import plan_scene
+from glacis.report.plan_spots import Spot
 from glacis.report.scene import Line, Patch, Scene, Text, runs, shorten, spread, text_width, wrapped
 from glacis.report.section import SectionStyle, lay_out, section_scene
 from support import analyser, climate, demo, roof_project
@@ -112,7 +113,9 @@ def all_scenes(system: System) -> list[Scene]:
         found.append(compare_scene(columns, "c1", 730, 590, system))
     site = demo().site.climate
     found.append(climate_scene(site, (("Rooms", site.humidity),), 740, 460, system))
-    found.append(plan_scene(demo(), "laboratory", {"laboratory": "stop"}, 220, 130))
+    found.append(
+        plan_scene(demo(), "laboratory", (Spot("laboratory", (34.0, 3.0), "stop"),), 220, 130)
+    )
     return found
 
 

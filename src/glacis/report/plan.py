@@ -5,9 +5,9 @@ from math import cos, radians, sin
 
 from msgspec import Struct
 
-from glacis.core.judgement.finding import Severity
 from glacis.core.model.document import Project, RoofArea
 from glacis.core.model.lookup import plan_bounds
+from glacis.report.plan_spots import Spot, spot_marks
 from glacis.report.scene import FACE, Hot, Item, Line, Patch, Scene, Text
 
 EMPTY = (0.0, 0.0, 20.0, 12.0)
@@ -51,6 +51,10 @@ def is_upper(project: Project, area: RoofArea) -> bool:
     return area.grown is not None and any(area.grown.source == d.id for d in project.dormers)
 
 
+ARROWED = 1.0
+"""Pitch [degrees] from which an arrow shows the fall."""
+BESIDE = 12.0
+"""How far beside the arrow of an area its mark stands [pt]."""
 CHOSEN, OTHER = ("wash", "accent", 2.0), ("bench", "ink", FACE)
 """Fill, ink and stroke of the selected area and of the others."""
 
@@ -58,11 +62,11 @@ CHOSEN, OTHER = ("wash", "accent", 2.0), ("bench", "ink", FACE)
 def plan_scene(
     project: Project,
     selected: str,
-    severities: dict[str, Severity | None],
+    spots: tuple[Spot, ...],
     width: float,
     height: float,
 ) -> Scene:
-    """All areas in plan; the selected one washed, areas with a stop finding marked."""
+    """All areas in plan; the selected one washed, and what was found where it lies."""
     if not project.areas:
         words = Text(width / 2, height / 2, "no roof areas yet", 12, "second", "middle")
         return Scene(width, height, (words,))
@@ -74,12 +78,15 @@ def plan_scene(
         flat = tuple(value for point in points for value in point)
         look = CHOSEN if area.id == selected else OTHER
         items.append(Patch(flat, *look))
-        if area.pitch >= 1:
+        if area.pitch >= ARROWED:
             x, y = (sum(p[k] for p in points) / len(points) for k in (0, 1))
             items.append(fall_arrow(x, y, area.azimuth))
         xs, ys = [x for x, _ in points], [y for _, y in points]
-        if severities.get(area.id) == "stop":
-            x, y = max(xs) - 5, min(ys) + 5
-            items.append(Patch((x - 4, y - 3, x + 3, y - 3, x + 3, y + 3, x - 4, y + 3), "stop"))
         hot.append(Hot("area", area.id, (min(xs), min(ys), max(xs), max(ys)), area.name, flat))
+    arrows = {area.id for area in project.areas if area.pitch >= ARROWED}
+    wide = {spot.id: (spot.box[2] - spot.box[0]) / 4 for spot in hot}
+    for spot in spots:
+        x, y = fit.point(*spot.at)
+        aside = min(BESIDE, wide[spot.area]) if spot.area in arrows else 0.0
+        items.extend(spot_marks(spot, x + aside, y))
     return Scene(width, height, tuple(items), tuple(hot))

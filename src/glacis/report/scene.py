@@ -147,43 +147,47 @@ def subscripted(text: str, before: str, after: str) -> str:
 
 _NARROW = set("ijlftrI.,:;'|!()[] \u2009·′″-")
 _WIDE = set("mwMWQO%@ΣΔ—")
+_LEAST = 0.28
+"""Width of a narrow letter in parts of the text size."""
 
 
 def text_width(text: str, size: float) -> float:
     """Width of ``text`` in the body face, near enough to place and shorten words by."""
-    units = 0.0
-    for letter in text:
-        if letter in _NARROW:
-            units += 0.28
-        elif letter in _WIDE:
-            units += 0.80
-        elif letter.isupper():
-            units += 0.59
-        else:
-            units += 0.505
-    return units * size
+    return sum(map(_units, text)) * size
+
+
+def _units(letter: str) -> float:
+    """Width of a letter in parts of the text size."""
+    if letter in _NARROW:
+        return _LEAST
+    if letter in _WIDE:
+        return 0.80
+    return 0.59 if letter.isupper() else 0.505
 
 
 def shorten(text: str, width: float, size: float) -> str:
     """``text`` cut to ``width`` with an ellipsis where it is longer."""
-    if text_width(text, size) <= width:
+    if len(text) * _LEAST * size <= width and text_width(text, size) <= width:
         return text
-    while text and text_width(text + "…", size) > width:
-        text = text[:-1]
-    return text.rstrip() + "…"
+    room = width / size - _units("…")
+    for kept, letter in enumerate(text):
+        room -= _units(letter)
+        if room < 0:
+            return text[:kept].rstrip() + "…"
+    return text
 
 
-def wrapped(text: str, width: float, size: float) -> tuple[str, ...]:
-    """``text`` in one line or two; what does not fit the second ends in an ellipsis."""
-    if text_width(text, size) <= width:
-        return (text,)
+def wrapped(text: str, width: float, size: float, most: int = 2) -> tuple[str, ...]:
+    """``text`` in at most so many lines; what does not fit the last ends in an ellipsis."""
+    if most < 2 or text_width(text, size) <= width:
+        return (shorten(text, width, size),)
     words = text.split()
     first = ""
     while words and text_width(f"{first} {words[0]}".strip(), size) <= width:
         first = f"{first} {words.pop(0)}".strip()
     if not first:
         return (shorten(text, width, size),)
-    return (first, shorten(" ".join(words), width, size))
+    return (first, *wrapped(" ".join(words), width, size, most - 1))
 
 
 def spread(centres: list[float], gap: float, low: float, high: float) -> list[float]:

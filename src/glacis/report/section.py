@@ -81,7 +81,7 @@ def lay_out(roof: AnalysedArea, style: SectionStyle) -> Frame:
     full = style.labels == "full"
     left = (12.0 + ROOM if style.threads else 20.0) if full else 6.0
     right = style.width * 0.52 if full else style.width - 58.0
-    top, bottom = (46.0, style.height - 54.0) if full else (34.0, style.height - 58.0)
+    top, bottom = (46.0, style.height - 60.0) if full else (34.0, style.height - 64.0)
     scale = style.scale or best_scale(roof.layers, bottom - top)
     metre = POINTS_PER_METRE / scale
     height = sum(drawn_height(layer, metre) for layer in roof.layers)

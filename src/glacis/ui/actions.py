@@ -55,19 +55,19 @@ def _window(do: "Callable[[MainWindow], object]") -> Callable[[Any], object]:
 
 UNDO = Action("Edit", "Undo", "Ctrl+Z", "Take back the last step", _window(lambda w: w.undo()))
 REDO = Action("Edit", "Redo", "Ctrl+Shift+Z", "Do it again", _window(lambda w: w.redo()))
-OPEN = Action("File", "Open…", "Ctrl+O", "Open a project file", _window(lambda w: w.open_project()),
+OPEN = Action("File", "Open…", "Ctrl+O", "Open a project file", _window(lambda w: w.papers.open_project()),
               asks=True)  # fmt: skip
 
 WINDOW_ACTIONS = (
-    Action("File", "New", "Ctrl+N", "Begin an empty project", _window(lambda w: w.new_project())),
+    Action("File", "New", "Ctrl+N", "Begin an empty project", _window(lambda w: w.papers.new_project())),
     OPEN,
-    Action("File", "Open the demo", "", "Open Tern Point Field Station", _window(lambda w: w.open_demo())),
+    Action("File", "Open the demo", "", "Open Tern Point Field Station", _window(lambda w: w.papers.open_demo())),
     Action("File", "Open the demo in US units", "", "Open Sallow Creek Seed Barn",
-           _window(lambda w: w.open_demo("sallow-creek"))),
+           _window(lambda w: w.papers.open_demo("sallow-creek"))),
     Action("File", "Open an example…", "Ctrl+E", "Open one of the example roofs",
-           _window(lambda w: w.open_example()), asks=True),
-    Action("File", "Save", "Ctrl+S", "Save the project", _window(lambda w: w.save()), rule=True, asks=True),
-    Action("File", "Save as…", "Ctrl+Shift+S", "Save under another name", _window(lambda w: w.save_as()),
+           _window(lambda w: w.papers.open_example()), asks=True),
+    Action("File", "Save", "Ctrl+S", "Save the project", _window(lambda w: w.papers.save()), rule=True, asks=True),
+    Action("File", "Save as…", "Ctrl+Shift+S", "Save under another name", _window(lambda w: w.papers.save_as()),
            asks=True),
     Action("File", "Quit", "Ctrl+Q", "Close the window", _window(lambda w: w.close()), rule=True, asks=True,
            last=True),

@@ -22,10 +22,11 @@ from glacis.session.places import config_folder, journal_folder
 from glacis.session.project_session import ProjectSession, Surroundings
 from glacis.session.settings import load_settings
 from glacis.ui.desk import Desk
+from glacis.ui.papers import empty_project
 from glacis.ui.post import Post
 from glacis.ui.prompts import Prompts
 from glacis.ui.theme.theme import QT_ARGUMENTS, apply_theme
-from glacis.ui.window import MainWindow, empty_project
+from glacis.ui.window import MainWindow
 
 LOOK_EVERY = 30
 """How often it is looked whether the kernels are loaded [ms]."""
@@ -80,7 +81,7 @@ def _recover(window: MainWindow, found: Recovered) -> None:
     blank = empty_project(window.desk.sites)
 
     def take() -> str:
-        window.documents.recover(found, blank)
+        window.papers.documents.recover(found, blank)
         return ""
 
     window.desk.take_up(take)

@@ -111,7 +111,7 @@ class Beginning(QFrame):
             words = tight(QVBoxLayout(), (0, 0, 0, 0), 2)
             button = QPushButton(f"Open {title}")
             button.setToolTip(sentence)
-            button.clicked.connect(lambda _on=False, demo=name: self._window.open_demo(demo))
+            button.clicked.connect(lambda _on=False, demo=name: self._window.papers.open_demo(demo))
             self.ways[name] = button
             words.addWidget(button, 0, Qt.AlignmentFlag.AlignLeft)
             words.addWidget(Paragraph(self._desk, NOTE, sentence, 12, "second"))
@@ -136,7 +136,7 @@ class Beginning(QFrame):
         """Show the demos' plans, the examples and the files that were open last."""
         for canvas, name in self._pictures:
             project = shipped_demo(name)
-            canvas.show_scene(partial(plan_scene, project, "", {}), self._desk.palette)
+            canvas.show_scene(partial(plan_scene, project, "", ()), self._desk.palette)
         if not self.examples.count():
             self._list_examples()
         clear(self._recent)
@@ -147,7 +147,7 @@ class Beginning(QFrame):
             button = QPushButton(path.name)
             button.setProperty("quiet", True)
             button.setToolTip(str(path))
-            button.clicked.connect(lambda _on=False, p=path: self._window.open_path(p))
+            button.clicked.connect(lambda _on=False, p=path: self._window.papers.open_path(p))
             self._recent.addWidget(button, 0, Qt.AlignmentFlag.AlignLeft)
 
     def _list_examples(self) -> None:
@@ -159,4 +159,4 @@ class Beginning(QFrame):
             self.examples.addItem(item)
 
     def _take_example(self, item: QListWidgetItem) -> None:
-        self._window.take_example(item.data(Qt.ItemDataRole.UserRole))
+        self._window.papers.take_example(item.data(Qt.ItemDataRole.UserRole))

@@ -6,8 +6,9 @@ from PyQt6.QtCore import QPointF, QSize, Qt
 from PyQt6.QtGui import QKeyEvent
 from PyQt6.QtWidgets import QComboBox, QVBoxLayout, QWidget
 
-from glacis.core.judgement.finding import worst_severity
+from glacis.core.model.geometry import Point
 from glacis.report.plan import plan_scene
+from glacis.report.plan_spots import Spot, spots_of
 from glacis.report.scene import Hot, SceneMaker, saying
 from glacis.report.section import SectionStyle, section_scene
 from glacis.ui.desk import Desk
@@ -48,18 +49,22 @@ class CoreColumn(QWidget):
         """Show the selected area."""
         self._fill_areas()
         project, area = self._desk.project, self._desk.area
-        results = self._desk.results
-        severities = {
-            item.roof.area.id: worst_severity(
-                f for f in item.findings if results.decision(f) is None
-            )
-            for item in (results.areas if self._desk.session.judges_all else ())
-        }
+        spots = self._spots() if self._desk.session.judges_all else ()
         chosen = area.roof.area.id if area else ""
         palette = self._desk.palette
-        self._plan.show_scene(lambda w, h: plan_scene(project, chosen, severities, w, h), palette)
+        self._plan.show_scene(lambda w, h: plan_scene(project, chosen, spots, w, h), palette)
         self._core.show_scene(self._core_painter(), palette)
         self._name.show_words(self._assembly_words())
+
+    def _spots(self) -> tuple[Spot, ...]:
+        """Where something was found."""
+        from glacis.core.shape.parts import SHAPE
+
+        def middle(junction: str) -> Point | None:
+            found = self._desk.value(SHAPE).junction(junction)
+            return found.middle if found else None
+
+        return spots_of(self._desk.project, self._desk.results.open_findings, middle)
 
     def _assembly_words(self) -> str:
         area = self._desk.area

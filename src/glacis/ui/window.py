@@ -20,18 +20,15 @@ from PyQt6.QtWidgets import (
 )
 
 from glacis.core.judgement.place import Place
-from glacis.core.model.document import Project, Site
 from glacis.core.working import Working
-from glacis.demo.shipped import DemoName, shipped_demo
-from glacis.files.atomic import stamp_of
 from glacis.report.scene import subscripted
-from glacis.session.documents import Documents
 from glacis.ui.actions import LEADER, MENUS, OPEN, REDO, UNDO, WINDOW_ACTIONS, Action, MenuName
 from glacis.ui.bench import Bench, BenchKind, Context
 from glacis.ui.core_column import CoreColumn, step_area
 from glacis.ui.desk import Desk
 from glacis.ui.entrance import Entrance
 from glacis.ui.findings import Findings
+from glacis.ui.papers import Papers
 from glacis.ui.prompts import Prompts
 from glacis.ui.tally import Tally
 from glacis.ui.theme.theme import apply_theme
@@ -52,11 +49,6 @@ A_MOMENT, A_FRAME = 1, 16
 """[ms]; with none at all Qt would call before it has put the painting on the screen."""
 
 
-def empty_project(sites: tuple[Site, ...]) -> Project:
-    """A project with a site and nothing on it."""
-    return Project(name="Untitled", site=sites[0])
-
-
 class MainWindow(QMainWindow):
     """Walk, core, bench, findings and tally round one desk."""
 
@@ -67,6 +59,9 @@ class MainWindow(QMainWindow):
         super().__init__()
         self.desk = desk
         self.prompts = prompts
+        self.papers: Papers = Papers(desk, prompts, self)
+        self.papers.taken_up.connect(self._take_up)
+        self.papers.said.connect(self.say)
         self._stage = ""
         self._theme = desk.settings.theme
         self._kinds: dict[str, BenchKind] = {}
@@ -97,10 +92,9 @@ class MainWindow(QMainWindow):
         self.refresh()
         self._bench(first).setFocus()
 
-    @property
-    def documents(self) -> Documents:
-        """The file of the document."""
-        return self.desk.session.documents
+    def _take_up(self) -> None:
+        """Put the hand on the bench after another document came onto the desk."""
+        self._benches[self._stage].setFocus()
 
     def _lay_out(self) -> None:
         self.walk = Walk(self.desk)
@@ -231,7 +225,7 @@ class MainWindow(QMainWindow):
             entry = self._recent.addAction(Path(name).name)
             if entry is not None:
                 entry.setToolTip(name)
-                entry.triggered.connect(lambda _on=False, p=Path(name): self.open_path(p))
+                entry.triggered.connect(lambda _on=False, p=Path(name): self.papers.open_path(p))
         self._recent.setEnabled(bool(self.desk.settings.recent))
 
     def _bench(self, stage: str) -> Bench:
@@ -386,95 +380,6 @@ class MainWindow(QMainWindow):
 
         AboutPage(self).open()
 
-    def new_project(self) -> None:
-        """Begin an empty project."""
-        if self._may_leave():
-            self.desk.open_document(empty_project(self.desk.sites))
-            self._take_up()
-
-    def open_demo(self, name: DemoName = "tern-point") -> None:
-        """Open one of the demo projects."""
-        if self._may_leave():
-            self.desk.open_document(shipped_demo(name))
-            self._take_up()
-
-    def open_example(self) -> None:
-        """Offer the example roofs."""
-        from glacis.demo.examples import EXAMPLES
-
-        menu = QMenu(self)
-        for example in EXAMPLES:
-            entry = menu.addAction(example.title)
-            if entry is not None:
-                entry.triggered.connect(lambda _on=False, name=example.id: self.take_example(name))
-        menu.popup(self.mapToGlobal(self.rect().topLeft()))
-
-    def take_example(self, identifier: str) -> None:
-        """Open an example as a new project."""
-        from glacis.demo.examples import EXAMPLES, example_project
-
-        if not self._may_leave():
-            return
-        chosen = next(example for example in EXAMPLES if example.id == identifier)
-        engine = self.desk.session.analyser
-        self.desk.open_document(example_project(chosen, self.desk.sites, lambda: engine))
-        self._take_up()
-
-    def open_project(self) -> None:
-        """Ask for a project and open it."""
-        folder = str(self.desk.path.parent if self.desk.path else Path.home())
-        path = self.prompts.open_path(self, folder)
-        if path is not None:
-            self.open_path(path)
-
-    def open_path(self, path: Path) -> None:
-        """Open a project file."""
-        if not self._may_leave():
-            return
-        fault = self.desk.take_up(partial(self.documents.open, path))
-        if fault:
-            self.prompts.tell(self, "Not opened", fault)
-
-    def _take_up(self) -> None:
-        """Put the hand on the bench after another document came onto the desk."""
-        self._benches[self._stage].setFocus()
-
-    def save(self) -> bool:
-        """Save where the project belongs; ask where it belongs nowhere yet."""
-        if self.desk.path is None:
-            return self.save_as()
-        known = self.documents.stamp
-        if known is not None and stamp_of(self.desk.path) not in (known, None):
-            text = f"{self.desk.path.name} was changed on disk by someone else since it was opened."
-            if not self.prompts.confirm(self, "Changed on disk", text, "Overwrite it"):
-                return False
-        return self._save_to(self.desk.path)
-
-    def save_as(self) -> bool:
-        """Ask where, and save."""
-        proposal = str(self.desk.path or Path.home() / f"{self.desk.project.name}.glacis")
-        path = self.prompts.save_path(self, "Save project", proposal, "Glacis projects (*.glacis)")
-        if path is None:
-            return False
-        return self._save_to(path if path.suffix else path.with_suffix(".glacis"))
-
-    def _save_to(self, path: Path) -> bool:
-        fault = self.documents.save(path)
-        if fault:
-            self.prompts.tell(self, "Not saved", fault)
-            return False
-        self.say(f"Saved: {path.name}")
-        return True
-
-    def _may_leave(self) -> bool:
-        """Whether the present document may be left: saved, or given up by the user."""
-        if not self.desk.store.changed:
-            return True
-        answer = self.prompts.unsaved(self, self.desk.project.name)
-        if answer == "save":
-            return self.save()
-        return answer == "discard"
-
     def paintEvent(self, event: QPaintEvent | None) -> None:
         """Right after the first painting the menus are filled, a frame later the roof is judged."""
         super().paintEvent(event)
@@ -487,7 +392,7 @@ class MainWindow(QMainWindow):
         """Guard unsaved changes, remember the window, end what runs."""
         if event is None:
             return
-        if not self._may_leave():
+        if not self.papers.may_leave():
             event.ignore()
             return
         for bench in self._benches.values():

@@ -1,7 +1,7 @@
 # SPDX-License-Identifier: GPL-3.0-or-later
 """Findings, remedies and rules: the words of judgement."""
 
-from collections.abc import Callable, Iterable, Iterator
+from collections.abc import Callable, Iterator
 from typing import Any, Generic, Literal, TypeVar
 
 from msgspec import Struct
@@ -68,12 +68,6 @@ class Finding(Struct, frozen=True):
         for index, item in enumerate(self.evidence):
             text = text.replace(f"{{{index}}}", with_unit(item.value, item.quantity, system))
         return text
-
-
-def worst_severity(findings: Iterable[Finding]) -> Severity | None:
-    """The gravest severity among ``findings``; None where there are none."""
-    present = {finding.severity for finding in findings}
-    return next((severity for severity in SEVERITIES if severity in present), None)
 
 
 class Remedy(Struct, frozen=True):

@@ -94,6 +94,14 @@ class Junction(Struct, frozen=True):
         """Its stable name."""
         return junction_id(self.kind, self.areas, self.by)
 
+    @property
+    def middle(self) -> tuple[float, float] | None:
+        """The middle in plan [m] of its longest edge; None where it has no edge."""
+        if not self.lines:
+            return None
+        a, b = max(self.lines, key=lambda line: hypot(*(q - p for p, q in zip(*line, strict=True))))
+        return (a[0] + b[0]) / 2, (a[1] + b[1]) / 2
+
 
 def _overlaps(a: Vector, b: Vector, beside: list[Side]) -> list[tuple[float, float, Plane]]:
     """The parts of a–b, as shares of it, that sides of other areas cover the other way round."""

@@ -8,9 +8,11 @@ from glacis.core.model.document import Climate
 from glacis.core.units.format import with_unit
 from glacis.core.units.quantities import Quantity, System, from_display, to_display
 from glacis.report.charts.axes import Plot, month_names, nice_step, ticks
-from glacis.report.scene import DIMENSION, Hot, Item, Line, Patch, Scene, Text, shorten, spread
+from glacis.report.scene import DIMENSION, Hot, Item, Line, Patch, Scene, Text, spread, wrapped
 
 ORDER = tuple(range(12))
+NAMES = 148.0
+"""Room at the right for the names of the lines [pt]."""
 
 
 def temperature_plot(climate: Climate, width: float, height: float, system: System) -> Plot:
@@ -24,7 +26,7 @@ def temperature_plot(climate: Climate, width: float, height: float, system: Syst
     return Plot(
         54.0,
         34.0,
-        width - 128.0,
+        width - NAMES,
         height * 0.56,
         from_display(bottom, unit),
         from_display(top, unit),
@@ -33,7 +35,7 @@ def temperature_plot(climate: Climate, width: float, height: float, system: Syst
 
 def humidity_plot(width: float, height: float) -> Plot:
     """The plot of the humidities, 0 to 100 %."""
-    return Plot(54.0, height * 0.56 + 56.0, width - 128.0, height - 26.0, 0.0, 1.0)
+    return Plot(54.0, height * 0.56 + 56.0, width - NAMES, height - 26.0, 0.0, 1.0)
 
 
 def _curve(plot: Plot, values: tuple[float, ...]) -> tuple[float, ...]:
@@ -46,9 +48,11 @@ def _curve(plot: Plot, values: tuple[float, ...]) -> tuple[float, ...]:
 def _end_names(plot: Plot, ends: list[tuple[float, str, str]]) -> Iterator[Item]:
     """The name of each line at its end, none over another."""
     ends = sorted(ends, key=lambda end: -end[0])
-    placed = spread([plot.y(value) for value, _, _ in ends], 15.0, plot.top, plot.bottom)
-    for (_, name, ink), y in zip(ends, placed, strict=True):
-        yield Text(plot.right + 8, y + 4, shorten(name, 116, 12), 12, ink)
+    lines = [(value, line, ink) for value, name, ink in ends
+             for line in wrapped(name, NAMES - 12, 12)]  # fmt: skip
+    placed = spread([plot.y(value) for value, _, _ in lines], 15.0, plot.top, plot.bottom)
+    for (_, line, ink), y in zip(lines, placed, strict=True):
+        yield Text(plot.right + 8, y + 4, line, 12, ink)
 
 
 def _handles(plot: Plot, values: tuple[float, ...], ink: str) -> Iterator[Item]:

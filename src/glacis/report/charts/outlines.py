@@ -96,22 +96,29 @@ def _upright(angle: float) -> float:
     return angle - 180 if angle > 90 else angle + 180 if angle <= -90 else angle
 
 
-def _edge_label(edge: Edge, fit: Fit, system: System, inside: bool) -> Iterator[Text]:
+ALONG = (0.5, 0.38, 0.62, 0.26, 0.74)
+"""Where along an edge its label may stand, the best first."""
+
+
+def _edge_labels(edge: Edge, fit: Fit, system: System, inside: bool) -> Iterator[Text]:
+    """Places for the words of an edge, the best first; the length alone where all is too long."""
     (x1, y1), (x2, y2) = (fit.point(p[0], p[1]) for p in (edge.start, edge.end))
     size = hypot(x2 - x1, y2 - y1)
     length = with_unit(edge.length, Quantity.LENGTH, system)
-    words = f"{edge.kind} {length}"
-    if text_width(words, LABEL) > size - 6:
-        words = length
-    if text_width(words, LABEL) > size - 2:
-        return
     # Anticlockwise corners have their area at the left of the run, on the drawing above it.
     out = -1.0 if inside else 1.0
-    nx, ny = -(y2 - y1) / size * out, (x2 - x1) / size * out
     angle = _upright(degrees(atan2(-(y2 - y1), x2 - x1)))
-    drop = 4.5 * cos(radians(angle)), 4.5 * sin(radians(angle))
-    x, y = (x1 + x2) / 2 + nx * 11, (y1 + y2) / 2 + ny * 11
-    yield Text(x + drop[1], y + drop[0], words, LABEL, "second", "middle", angle=angle)
+    aside, drop = 11 * out / size if size else 0.0, (
+        4.5 * sin(radians(angle)), 4.5 * cos(radians(angle)),
+    )  # fmt: skip
+    for words, spare in ((f"{edge.kind} {length}", 20 if inside else 6), (length, 2)):
+        needed = text_width(words, LABEL) + spare
+        for share in ALONG:
+            if needed > 2 * min(share, 1 - share) * size:
+                continue
+            x = x1 + (x2 - x1) * share - (y2 - y1) * aside + drop[0]
+            y = y1 + (y2 - y1) * share + (x2 - x1) * aside + drop[1]
+            yield Text(x, y, words, LABEL, "second", "middle", angle=angle)
 
 
 def _fall(
@@ -197,13 +204,36 @@ def _is_shown_from_other(edge: Edge) -> bool:
     return bool(edge.other) and edge.kind != "abutment" and edge.area > edge.other
 
 
-def _edges(
-    shape: RoofShape, first: str, fit: Fit, system: System, taken: list[Bounds], measured: set[str]
-) -> tuple[list[Item], list[Text]]:
-    """Every edge once, and the labels that find room, those of the area ``first`` before others.
+class Taken(Struct):
+    """Rectangles of words that are placed, and of things that words about the roof keep off.
 
-    Free edges of ``measured`` areas have dimensions of their own.
+    Attributes:
+        words: of what is written.
+        things: of openings, dormers and dimensions.
+        upper: ids of areas that lie on others; their own words may lie on them.
+        measured: ids of areas whose free edges have dimensions of their own.
     """
+
+    words: list[Bounds]
+    things: list[Bounds]
+    upper: set[str]
+    measured: set[str]
+
+    def place(self, edge: Edge, texts: Iterator[Text]) -> Iterator[Text]:
+        """The first of ``texts`` that touches nothing, which is then taken."""
+        keep_off = self.words if edge.area in self.upper else [*self.words, *self.things]
+        for text in texts:
+            spot = text_bounds(text)
+            if clear(spot, keep_off):
+                self.words.append(spot)
+                yield text
+                return
+
+
+def _edges(
+    shape: RoofShape, first: str, fit: Fit, system: System, taken: Taken
+) -> tuple[list[Item], list[Text]]:
+    """Every edge once, and the labels that find room, those of the area ``first`` before others."""
     lines: list[Item] = []
     labels: list[Text] = []
     for edge in sorted(shape.edges, key=lambda e: (e.area != first, -e.length)):
@@ -212,13 +242,11 @@ def _edges(
         (x1, y1), (x2, y2) = (fit.point(p[0], p[1]) for p in (edge.start, edge.end))
         stroke, dash = STROKES[edge.kind]
         lines.append(Line((x1, y1, x2, y2), "ink", stroke, dash))
-        dimensioned = edge.area in measured and not edge.other and edge.kind != "verge"
+        dimensioned = edge.area in taken.measured and not edge.other and edge.kind != "verge"
         if edge.kind in ("seam", "kerb") or dimensioned:
             continue
-        for text in _edge_label(edge, fit, system, inside=bool(edge.other)):
-            if clear(text_bounds(text), taken):
-                labels.append(text)
-                taken.append(text_bounds(text))
+        places = _edge_labels(edge, fit, system, inside=bool(edge.other))
+        labels.extend(taken.place(edge, places))
     return lines, labels
 
 
@@ -244,7 +272,7 @@ def shape_plan_scene(
     system = project.units
     marks, spots = _over(project, shape, held, fit)
     dimensions = [text_bounds(item) for item in marks if isinstance(item, Text)]
-    things = [spot.box for spot in spots if spot.kind == "thing"] + dimensions
+    things = [spot.box for spot in spots if spot.kind == "thing"] + dimensions + _strokes(marks)
     things += [_plan_box(shape, area.id, fit) for area in project.areas if is_upper(project, area)]
     fills: list[Item] = []
     hot: list[Hot] = []
@@ -261,16 +289,25 @@ def shape_plan_scene(
         over = [] if is_upper(project, area) else things
         names[plane.id] = _name(plane, area, fit, system, over)
     words = [text for name in names.values() for text in name]
-    taken = [*dimensions, *map(text_bounds, words)]
+    upper = {area.id for area in project.areas if is_upper(project, area)}
     measured = {a.id for a in project.areas if a.grown and a.grown.source == held.footprint}
-    lines, labels = _edges(shape, held.area, fit, system, taken, measured)
+    taken = Taken([*dimensions, *map(text_bounds, words)], things, upper, measured)
+    lines, labels = _edges(shape, held.area, fit, system, taken)
     falls = [
         item
         for plane in shape.planes
-        for item in _fall(plane, areas[plane.id].azimuth, fit, names[plane.id], taken)
+        for item in _fall(plane, areas[plane.id].azimuth, fit, names[plane.id], taken.words)
     ]
     items = (*fills, *lines, *words, *labels, *falls, *marks, *_bar(fit, height, system))
     return Scene(width, height, items, (*hot, *spots))
+
+
+def _strokes(marks: list[Item]) -> list[Bounds]:
+    """Rectangles of the upright and level lines of dimensions, which words should not cross."""
+    found = (
+        bounds_of(m.points, 1.5) for m in marks if isinstance(m, Line) and m.width == DIMENSION
+    )
+    return [spot for spot in found if min(spot[2] - spot[0], spot[3] - spot[1]) < 4]
 
 
 def _over(project: Project, shape: RoofShape, held: Held, fit: Fit) -> tuple[list[Item], list[Hot]]:

@@ -11,6 +11,9 @@ from glacis.report.scene import Bounds, Hot, Text, text_width
 LABEL = 12.0
 """Size of the words at edges and areas [pt]."""
 
+MONO = 0.6
+"""Width of any letter of the face in which dimensions are set, in parts of its size."""
+
 NUDGES = tuple(
     sorted(
         ((dx, dy) for dx in range(-240, 241, 16) for dy in range(-64, 65, 8)),
@@ -27,13 +30,20 @@ def bounds_of(flat: tuple[float, ...], room: float = 0.0) -> Bounds:
 
 
 def text_bounds(text: Text) -> Bounds:
-    """The rectangle round a word, whichever way it is turned."""
-    turn, wide = radians(text.angle), text_width(text.text, text.size)
+    """The rectangle round a word set by its middle, whichever way it is turned."""
+    turn, wide = radians(text.angle), face_width(text)
     middle = text.size * 0.35
     x, y = text.x - middle * sin(turn), text.y - middle * cos(turn)
     half_x = (abs(cos(turn)) * wide + abs(sin(turn)) * text.size) / 2
     half_y = (abs(sin(turn)) * wide + abs(cos(turn)) * text.size) / 2
     return x - half_x, y - half_y, x + half_x, y + half_y
+
+
+def face_width(text: Text) -> float:
+    """Width of a word in its face."""
+    if text.face == "mono":
+        return MONO * text.size * len(text.text)
+    return text_width(text.text, text.size)
 
 
 def clear(spot: Bounds, taken: list[Bounds]) -> bool:

@@ -24,9 +24,12 @@ from glacis.report.scene import (
     box,
     shorten,
     spread,
+    wrapped,
 )
 
 INKS = ("wet", "wet-2", "wet-3")
+LINE = 15.0
+"""From line to line of a legend [pt]."""
 
 
 def verdict_words(roof: AnalysedArea, system: System) -> str:
@@ -97,18 +100,22 @@ def _names(
     faces = sorted(enumerate(roof.monthly.interfaces), key=lambda pair: -pair[1].peak)[:4]
     faces.sort(key=lambda pair: -pair[0])
     spots = [_peak_spot(roof.monthly, number, plot) for number, _ in faces]
-    placed = spread([y for _, y in spots], 34.0, plot.top + 6, plot.bottom - 24)
+    most = 2 if (plot.bottom - plot.top) >= 3 * LINE * len(faces) else 1
+    gap = (most + 1) * LINE + 4
+    placed = spread([y for _, y in spots], gap, plot.top + 6, plot.bottom - gap + 10)
     x = plot.right + 22
+    room = width - x - 2
     for (number, face), y in zip(faces, placed, strict=True):
         ink = INKS[number % len(INKS)]
         yield Patch(box(x - 12, y - 8, x - 4, y), ink)
-        room = width - x - 2
-        yield Text(x, y, shorten(detail.places[number], room, 12), 12, "ink")
+        lines = wrapped(detail.places[number], room, 12, most)
+        for below, line in enumerate(lines):
+            yield Text(x, y + LINE * below, line, 12, "ink")
         words = (
             f"most {with_unit(face.peak, Quantity.CONDENSATE, system)}"
             f" of {with_unit(detail.limits[number], Quantity.CONDENSATE, system)}"
         )
-        yield Text(x, y + 15, shorten(words, room, 12), 12, "second")
+        yield Text(x, y + LINE * len(lines), shorten(words, room, 12), 12, "second")
 
 
 def _peak_spot(monthly: Monthly, number: int, plot: Plot) -> tuple[float, float]:

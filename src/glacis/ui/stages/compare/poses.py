@@ -17,4 +17,4 @@ def poses(window: MainWindow) -> Iterator[Pose]:
     bench.select("lab-closed")
     window.say("")
     yield Pose("compare", window)
-    window.open_demo()
+    window.papers.open_demo()

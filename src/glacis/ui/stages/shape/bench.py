@@ -24,7 +24,7 @@ from glacis.report.charts.in_space import Turn, space_scene
 from glacis.report.charts.outlines import shape_plan_scene
 from glacis.report.charts.shades import SHADES, shading
 from glacis.report.plan import Fit
-from glacis.report.scene import Hot, Scene, Text, shorten
+from glacis.report.scene import Hot, Scene, Text, wrapped
 from glacis.ui.bench import Bench, field_row, view_buttons
 from glacis.ui.desk import Desk
 from glacis.ui.drawing.canvas import Canvas
@@ -199,7 +199,7 @@ class ShapeBench(Bench):
                 fit = QSizePolicy.Policy.Preferred if page is strip else QSizePolicy.Policy.Ignored
                 page.setSizePolicy(QSizePolicy.Policy.Preferred, fit)
         self.strips.setCurrentWidget(strip)
-        self.strips.adjustSize()
+        self.strips.updateGeometry()
 
     def refresh(self) -> None:
         """Show the roof as it is."""
@@ -279,10 +279,12 @@ class ShapeBench(Bench):
             return cuts_scene(self.cuts(), names, choice, width, height, self.desk.system)
         held = self.hand.held()
         scene = shape_plan_scene(project, self.shape, held, self.hand.fit(), width, height)
-        sums = Text(
-            width - 8, height - 10, shorten(self._lengths, width - 160, 12), 12, "second", "end"
+        lines = wrapped(self._lengths, width - 160, 12)
+        sums = (
+            Text(width - 8, height - 10 - 16 * above, line, 12, "second", "end")
+            for above, line in enumerate(reversed(lines))
         )
-        return replace(scene, items=(*scene.items, sums))
+        return replace(scene, items=(*scene.items, *sums))
 
     def _fit(self) -> Fit:
         return self.hand.fit()

@@ -46,6 +46,8 @@ from glacis.ui.stages.shape.outline_pen import OutlinePen, about, plan_point
 
 TOGETHER = Qt.KeyboardModifier.ControlModifier
 FREE = Qt.KeyboardModifier.ShiftModifier
+SUMS = 36
+"""Height kept free under the plan for a second line of its sums."""
 PULL = 9.0
 """How near in drawing points another corner draws."""
 MOST_ZOOM = 60.0
@@ -157,7 +159,8 @@ class PlanHand(QObject):
         return self._zoom or self._whole()
 
     def _whole(self) -> Fit:
-        return fit_shape(self._desk.project, self._canvas.width(), self._canvas.height())
+        height = self._canvas.height() - SUMS
+        return fit_shape(self._desk.project, self._canvas.width(), height)
 
     def wheel(self, at: QPointF, notches: float) -> None:
         """Come nearer or go back about the pointer; all the way back shows the whole plan again."""

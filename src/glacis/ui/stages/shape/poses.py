@@ -19,10 +19,10 @@ def poses(window: MainWindow) -> Iterator[Pose]:
     for view in ("space", "cuts"):
         bench.show_view(view)
         yield Pose(f"shape-{view}", window)
-    window.open_demo("sallow-creek")
+    window.papers.open_demo("sallow-creek")
     window.desk.adjust(theme="lamp")
     bench.show_view("space")
     yield Pose("shape-barn", window)
     bench.show_view("plan")
     window.desk.adjust(theme="sheet")
-    window.open_demo()
+    window.papers.open_demo()
