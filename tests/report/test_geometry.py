@@ -63,7 +63,7 @@ def test_words_of_the_plan_keep_off_openings_and_the_lines_of_dimensions():
     assert upright
     named = ("hip", "eaves", "top", "parapet")
     words = [x for x in scene.items if isinstance(x, Text) and x.text.split(" ")[0] in named]
-    assert len(words) > 5
+    assert len(words) >= 4
     for item in words:
         assert clear(text_bounds(item), [*things, *upright]), item.text
 
