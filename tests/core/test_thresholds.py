@@ -5,6 +5,7 @@ import pytest
 from msgspec.structs import replace
 
 from core.faulty import TRIPS
+from glacis.core.figures.headline import headlines
 from glacis.core.judgement.questions import (
     first_with,
     is_low_slope,
@@ -153,8 +154,10 @@ def test_a_trace_in_ten_years_is_a_note(share, severity):
     """What is left after a year and nine times what every further one adds, against 10 g/m²."""
     roof = analysed(TRIPS["moisture.accumulates"]).roof
     monthly = replace(roof.monthly, residual=0.001 * share, gain=0.001 * share)
-    found = list(_accumulates(replace(roof, monthly=monthly)))
-    assert [f.severity for f in found] == [severity]
+    changed = replace(roof, monthly=monthly)
+    assert [f.severity for f in _accumulates(changed)] == [severity]
+    left = next(figure for figure in headlines(changed) if figure.id == "residual")
+    assert left.meets == (severity == "note")
 
 
 @pytest.mark.parametrize(("peak", "told"), [(0.0009, False), (0.0011, True)])

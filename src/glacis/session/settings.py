@@ -20,7 +20,8 @@ class Settings(Struct, frozen=True):
 
     Attributes:
         theme: light (sheet) or dark (lamp).
-        geometry: the window's place, as text from the window itself.
+        places: the window's place by arrangement of screens, as text from the window itself.
+        text_size: of everything [percent], from the next start on.
         findings_open: whether the findings are unfolded.
         show_temperature: whether the temperature line lies over the section.
         show_vapour: whether the vapour line does.
@@ -32,7 +33,8 @@ class Settings(Struct, frozen=True):
     """
 
     theme: Theme = "sheet"
-    geometry: str = ""
+    places: dict[str, str] = {}
+    text_size: int = 100
     findings_open: bool = True
     show_temperature: bool = True
     show_vapour: bool = False

@@ -2,9 +2,12 @@
 """What can be done: menus, shortcuts, tooltips and the keyboard page come from these tables."""
 
 from collections.abc import Callable
+from functools import partial
 from typing import TYPE_CHECKING, Any, Literal
 
 from msgspec import Struct
+
+from glacis.ui.stand import TEXT_SIZES
 
 if TYPE_CHECKING:
     from glacis.ui.window import MainWindow
@@ -28,6 +31,7 @@ class Action(Struct, frozen=True):
         asks: whether it asks something first or closes the window.
         last: whether it stands below what the stages bring to its menu.
         stays: whether an action of a stage is done without going to that stage.
+        on: whether what it chooses is in force, which a mark in the menu tells; None for most.
     """
 
     menu: MenuName
@@ -39,6 +43,7 @@ class Action(Struct, frozen=True):
     asks: bool = False
     last: bool = False
     stays: bool = False
+    on: Callable[[Any], bool] | None = None
 
 
 class BenchKey(Struct, frozen=True):
@@ -51,6 +56,14 @@ class BenchKey(Struct, frozen=True):
 def _window(do: "Callable[[MainWindow], object]") -> Callable[[Any], object]:
     """An action of the window, typed as such."""
     return do
+
+
+def _size_text(percent: int, window: "MainWindow") -> None:
+    window.size_text(percent)
+
+
+def _has_text(percent: int, window: "MainWindow") -> bool:
+    return window.desk.settings.text_size == percent
 
 
 UNDO = Action("Edit", "Undo", "Ctrl+Z", "Take back the last step", _window(lambda w: w.undo()))
@@ -93,6 +106,12 @@ WINDOW_ACTIONS = (
            _window(lambda w: w.toggle_theme())),
     Action("View", "SI or US units", "Ctrl+U", "Change the units of every figure",
            _window(lambda w: w.toggle_units())),
+    *(
+        Action("View", f"Text at {percent} %", "", "Size of text and drawings from the next start on",
+               _window(partial(_size_text, percent)), rule=percent == TEXT_SIZES[0],
+               on=partial(_has_text, percent))
+        for percent in TEXT_SIZES
+    ),
     Action("Help", "Keyboard", "F1", "Everything the keyboard does", _window(lambda w: w.show_keys()),
            asks=True),
     Action("Help", "About Glacis", "", "Version, licence and what it defers to",

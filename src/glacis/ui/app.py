@@ -25,6 +25,7 @@ from glacis.ui.desk import Desk
 from glacis.ui.papers import empty_project
 from glacis.ui.post import Post
 from glacis.ui.prompts import Prompts
+from glacis.ui.stand import scale_text
 from glacis.ui.theme.theme import QT_ARGUMENTS, apply_theme
 from glacis.ui.window import MainWindow
 
@@ -126,14 +127,15 @@ def run_window(
     """Open the window, tell ``shown`` of it, and stay until it is closed."""
     QGuiApplication.setDesktopFileName("glacis")
     compiled = make_ready()
+    homes = Homes(config_folder(), journal_folder())
+    scale_text(load_settings(homes.config).text_size)
     application = QApplication([*sys.argv[:1], *QT_ARGUMENTS])
     application.setApplicationName("Glacis")
-    journals = journal_folder()
-    window = make_window(demo, path, Homes(config_folder(), journals), Prompts())
+    window = make_window(demo, path, homes, Prompts())
     _last_resort(window)
     window.seen.connect(gc.enable)
     window.seen.connect(lambda: _put_icon(application))
-    window.seen.connect(lambda: offer_recovery(window, journals))
+    window.seen.connect(lambda: offer_recovery(window, homes.journals))
     if not compiled:
         window.seen.connect(compile_elsewhere)
     elif window.desk.project.falls:

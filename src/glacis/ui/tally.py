@@ -24,7 +24,7 @@ def target_words(figure: Headline, desk: Desk) -> str:
     if figure.limit is None:
         return ""
     sign = "at most" if figure.less_is_better else "at least"
-    shown = number(figure.limit, figure.quantity, desk.system)
+    shown = number(figure.limit, figure.quantity, desk.system) if figure.limit else "0"
     if figure.screwed is not None:
         screwed = number(figure.screwed, figure.quantity, desk.system)
         return f"{sign} {shown}: met, {screwed} with usual screws"

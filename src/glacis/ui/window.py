@@ -6,7 +6,7 @@ from functools import partial
 from pathlib import Path
 from typing import TYPE_CHECKING, TypeVar
 
-from PyQt6.QtCore import QByteArray, QSize, QTimer, pyqtSignal
+from PyQt6.QtCore import QTimer, pyqtSignal
 from PyQt6.QtGui import QAction, QCloseEvent, QKeySequence, QPaintEvent
 from PyQt6.QtWidgets import (
     QApplication,
@@ -30,6 +30,7 @@ from glacis.ui.entrance import Entrance
 from glacis.ui.findings import Findings
 from glacis.ui.papers import Papers
 from glacis.ui.prompts import Prompts
+from glacis.ui.stand import take_place, with_place
 from glacis.ui.tally import Tally
 from glacis.ui.theme.theme import apply_theme
 from glacis.ui.walk import Walk
@@ -41,8 +42,6 @@ if TYPE_CHECKING:
 OneBench = TypeVar("OneBench", bound=Bench)
 FIRST_STAGE = "build-up"
 """Where a window opens."""
-DESIGN_SIZE = QSize(1280, 800)
-LEAST_SIZE = QSize(1100, 700)
 SAID_FOR = 8000
 """[ms]"""
 A_MOMENT, A_FRAME = 1, 16
@@ -72,8 +71,6 @@ class MainWindow(QMainWindow):
         self._benches: dict[str, Bench] = {}
         self._actions: list[tuple[Action, QAction]] = []
         self._unfilled: list[tuple[QMenu, MenuName]] = []
-        self.setMinimumSize(LEAST_SIZE)
-        self.resize(DESIGN_SIZE)
         self._lay_out()
         self._make_menus()
         self._panel: WorkingPanel | None = None
@@ -83,8 +80,7 @@ class MainWindow(QMainWindow):
         self._hush = QTimer(self)
         self._hush.setSingleShot(True)
         self._hush.timeout.connect(self._message.hide)
-        if desk.settings.geometry:
-            self.restoreGeometry(QByteArray.fromBase64(desk.settings.geometry.encode()))
+        take_place(self, desk.settings.places)
         self._painted = False
         self.judge: Callable[[], object] = desk.session.judge_all
         first = FIRST_STAGE if FIRST_STAGE in self._kinds else next(iter(self._kinds))
@@ -190,6 +186,7 @@ class MainWindow(QMainWindow):
     def _make_action(self, action: Action, do: Callable[[], object]) -> QAction:
         plain = subscripted(action.text, "", "").replace("fRsi", "f-Rsi")
         made = QAction(plain, self)
+        made.setCheckable(action.on is not None)
         if action.keys:
             made.setShortcut(QKeySequence(action.keys))
         made.setToolTip(f"{action.tip} ({action.keys})" if action.keys else action.tip)
@@ -317,6 +314,8 @@ class MainWindow(QMainWindow):
                 words = labels[action.text]
                 made.setEnabled(bool(words))
                 made.setText(f"{action.text}: {words}" if words else action.text)
+            elif action.on is not None:
+                made.setChecked(action.on(self))
 
     def say(self, text: str, refused: bool = False) -> None:
         """Tell something in a line under the bench; it goes by itself."""
@@ -364,6 +363,12 @@ class MainWindow(QMainWindow):
         """Change between light and dark."""
         self.desk.adjust(theme="lamp" if self.desk.settings.theme == "sheet" else "sheet")
 
+    def size_text(self, percent: int) -> None:
+        """Have text and drawings of another size from the next start on."""
+        self.desk.adjust(text_size=percent)
+        self._enable()
+        self.say(f"Glacis starts with text at {percent} % from the next time on.")
+
     def toggle_units(self) -> None:
         """Change between SI and US customary units."""
         self.desk.change_units("us" if self.desk.system == "si" else "si")
@@ -397,7 +402,6 @@ class MainWindow(QMainWindow):
             return
         for bench in self._benches.values():
             bench.shut_down()
-        geometry = bytes(self.saveGeometry().toBase64().data()).decode()
-        self.desk.adjust(geometry=geometry)
+        self.desk.adjust(places=with_place(self, self.desk.settings.places))
         self.desk.session.close()
         event.accept()

@@ -112,7 +112,7 @@ def headlines(roof: AnalysedArea) -> tuple[Headline, ...]:
         ),
         Headline(
             "residual", "Left after a year", roof.monthly.residual, q.CONDENSATE, 0.0,
-            roof.monthly.verdict != "accumulates", True,
+            not roof.monthly.gathers, True,
         ),
         Headline("thickness", "Thickness", roof.thickness, q.THICKNESS),
         Headline("weight", "Weight, dry", roof.weight, q.AREA_MASS),

@@ -25,6 +25,9 @@ SETTLED = 1e-9
 """Share by which two years may differ and still be alike [-]; our judgement, well above rounding."""
 DRY = 1e-12
 """Water below this [kg/m²] counts as none; our judgement: a millionth of a gram, well above rounding."""
+PRACTICAL = 0.010
+"""Water gathered in ten years below which nothing is stopped [kg/m²]; our judgement: a hundredth of a
+millimetre, far within what the monthly method can tell."""
 
 
 class MonthAir(Struct, frozen=True):
@@ -122,6 +125,11 @@ class Monthly(Struct, frozen=True):
         if self.start is None:
             return "none"
         return "accumulates" if self.residual > DRY else "dries"
+
+    @property
+    def gathers(self) -> bool:
+        """Whether ten years leave more water than is of practical account."""
+        return self.residual + 9 * self.gain >= PRACTICAL
 
 
 class _Curve(Struct):

@@ -36,16 +36,13 @@ from glacis.core.model.document import HumidityClass, Project
 from glacis.core.model.edit import set_thickness
 from glacis.core.model.uses import kind_of
 from glacis.core.moisture.assess import face_limit
-from glacis.core.moisture.monthly import Interface
+from glacis.core.moisture.monthly import PRACTICAL, Interface
 from glacis.core.moisture.working import place_name
 from glacis.core.thickness.solve import purchasable
 from glacis.core.units.quantities import DELTA_0, US_PERM, Quantity
 
 CLASS_ONE_SD = DELTA_0 / (0.1 * US_PERM)
 """s_d [m] of a class I retarder, 0.1 US perm."""
-PRACTICAL = 0.010
-"""Water gathered in ten years below which nothing is stopped [kg/m²]; our judgement: a hundredth of a
-millimetre, far within what the monthly method can tell."""
 NO_PROOF_SD = 100.0
 """s_d of an inner sheet from which an unventilated roof needs no proof [m] (DIN 4108-3:2018, 5.3.3)."""
 TRACE = 0.001
@@ -283,8 +280,7 @@ def _accumulates(roof: AnalysedArea) -> Iterator[Finding]:
     worst = max(faces, key=lambda face: face.peak, default=None)
     if worst is None or worst.peak < TRACE:
         return
-    decade = monthly.residual + 9 * monthly.gain
-    small = decade < PRACTICAL or (monthly.gain < PRACTICAL and _needs_no_proof(roof))
+    small = not monthly.gathers or (monthly.gain < PRACTICAL and _needs_no_proof(roof))
     yield Finding(
         "moisture.accumulates",
         "note" if small else "stop",
