@@ -18,7 +18,7 @@ from glacis.demo.examples import EXAMPLES, example_project
 from glacis.demo.sallow_creek import sallow_creek
 from glacis.demo.shipped import DemoName, demo_file
 from glacis.demo.tern_point import tern_point
-from glacis.files.libraries import load_library, load_sites
+from glacis.files.libraries import load_glossary, load_library, load_sites
 from glacis.files.project_file import encode
 from glacis.files.schema import project_schema
 from glacis.report.offers import exports
@@ -41,6 +41,24 @@ def rules_page() -> str:
     lines += [
         f"| `{r.id}` | {r.title} | {r.severity} | {r.stage} | {r.reason} | {r.source} |"
         for r in rule_book().rules
+    ]
+    return "\n".join(lines) + "\n"
+
+
+def glossary_page() -> str:
+    """The words and symbols that the window explains."""
+    lines = [
+        "# Glossary",
+        "",
+        "Made by `make docs` from the table that *Help > What is this?* (Shift+F1) reads, "
+        "`src/glacis/files/data/glossary.csv`.",
+        "",
+        "| word | symbol | meaning | source |",
+        "| --- | --- | --- | --- |",
+    ]
+    lines += [
+        f"| {term.name} | {term.symbol} | {term.says} | {term.source} |"
+        for term in sorted(load_glossary(), key=lambda term: term.name.casefold())
     ]
     return "\n".join(lines) + "\n"
 
@@ -132,6 +150,7 @@ def main() -> int:
     """Write every page."""
     docs = ROOT / "docs"
     (docs / "rules.md").write_text(rules_page(), encoding="utf-8")
+    (docs / "glossary.md").write_text(glossary_page(), encoding="utf-8")
     (docs / "materials.md").write_text(materials_page(), encoding="utf-8")
     (docs / "physics" / "validation.md").write_text(validation_page(), encoding="utf-8")
     coast, plain = load_sites()[:2]

@@ -5,6 +5,7 @@ import csv
 import io
 from pathlib import Path
 
+from glacis.core.glossary import Term
 from glacis.core.materials.library import Library, read_family, read_material
 from glacis.core.model.document import Climate, Site
 
@@ -22,6 +23,20 @@ def load_library() -> Library:
     return Library(
         materials=tuple(read_material(row) for row in _rows("materials.csv")),
         families=tuple(read_family(row) for row in _rows("families.csv")),
+    )
+
+
+def load_glossary() -> tuple[Term, ...]:
+    """The words and symbols of the window and the report."""
+    return tuple(
+        Term(
+            row["term"],
+            row["symbol"],
+            tuple(filter(None, row["also"].split("|"))),
+            row["says"],
+            row["source"],
+        )
+        for row in _rows("glossary.csv")
     )
 
 

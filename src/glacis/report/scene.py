@@ -6,6 +6,7 @@ Lengths are in drawing points, y downwards. Colours are roles of a palette.
 
 import re
 from collections.abc import Callable
+from math import cos, radians, sin
 from typing import Literal
 
 from msgspec import Struct
@@ -54,6 +55,15 @@ class Text(Struct, frozen=True):
     anchor: Anchor = "start"
     face: Face = "regular"
     angle: float = 0.0
+
+    def covers(self, x: float, y: float) -> bool:
+        """Whether the words lie under a point of the drawing, whichever way they are turned."""
+        east, south, turn = x - self.x, y - self.y, radians(self.angle)
+        along = east * cos(turn) - south * sin(turn)
+        up = -east * sin(turn) - south * cos(turn)
+        wide = text_width(self.text, self.size)
+        start = {"start": 0.0, "middle": -wide / 2, "end": -wide}[self.anchor]
+        return start <= along <= start + wide and -0.3 * self.size <= up <= self.size
 
 
 Item = Line | Patch | Text

@@ -114,6 +114,12 @@ WINDOW_ACTIONS = (
     ),
     Action("Help", "Keyboard", "F1", "Everything the keyboard does", _window(lambda w: w.show_keys()),
            asks=True),
+    Action("Help", "What is this?", "Shift+F1", "Point at a figure, symbol or control to read what it is",
+           _window(lambda w: w.explainer.ask()), rule=True, asks=True),
+    Action("Help", "What is in hand?", "Ctrl+F1", "Explain what has the keyboard",
+           _window(lambda w: w.explainer.tell_focus()), asks=True),
+    Action("Help", "Glossary", "", "Every word and symbol with its meaning",
+           _window(lambda w: w.show_glossary()), asks=True),
     Action("Help", "About Glacis", "", "Version, licence and what it defers to",
            _window(lambda w: w.show_about()), asks=True),
 )  # fmt: skip

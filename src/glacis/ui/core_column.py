@@ -25,6 +25,9 @@ class CoreColumn(QWidget):
     def __init__(self, desk: Desk) -> None:
         super().__init__()
         self._desk = desk
+        self.setWhatsThis(
+            "The roof in plan to pick an area, and the layers of that area from inside to outside."
+        )
         self.setFixedWidth(WIDTH)
         column = tight(QVBoxLayout(self), (8, 8, 8, 8), 6)
         self._plan = Canvas("Plan of the roof areas", QSize(100, 128))

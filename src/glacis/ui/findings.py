@@ -56,6 +56,9 @@ class Findings(QWidget):
     def __init__(self, desk: Desk) -> None:
         super().__init__()
         self._desk = desk
+        self.setWhatsThis(
+            "What the rules see in the roof, worst first, each with its reasons and ways out."
+        )
         self._open: tuple[str, tuple[str, ...]] | None = None
         self._rows: list[FindingRow] = []
         self._shown: tuple[object, ...] = ()

@@ -101,6 +101,7 @@ class Tally(QWidget):
     def __init__(self, desk: Desk) -> None:
         super().__init__()
         self._desk = desk
+        self.setWhatsThis("The figures of the selected area; each opens its working.")
         self.setFixedHeight(HEIGHT)
         self._row = tight(QHBoxLayout(self), (0, 0, 0, 0), 0)
         self._row.addStretch(1)

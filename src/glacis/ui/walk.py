@@ -106,6 +106,9 @@ class Walk(QWidget):
     def __init__(self, desk: Desk) -> None:
         super().__init__()
         self._desk = desk
+        self.setWhatsThis(
+            "The stages of the work in their order, with the counts of what was found."
+        )
         self.setFixedHeight(HEIGHT)
         row = tight(QHBoxLayout(self), (8, 0, 8, 0), 0)
         self._group = QButtonGroup(self)

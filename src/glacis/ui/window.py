@@ -2,7 +2,7 @@
 """The window: frame and actions, nothing else."""
 
 from collections.abc import Callable
-from functools import partial
+from functools import cached_property, partial
 from pathlib import Path
 from typing import TYPE_CHECKING, TypeVar
 
@@ -37,6 +37,7 @@ from glacis.ui.walk import Walk
 from glacis.ui.widgets.labels import label, rich, tight
 
 if TYPE_CHECKING:
+    from glacis.ui.explain import Explainer
     from glacis.ui.working_panel import WorkingPanel
 
 OneBench = TypeVar("OneBench", bound=Bench)
@@ -232,6 +233,9 @@ class MainWindow(QMainWindow):
             bench.working_wanted.connect(self.open_working)
             bench.working_made.connect(self._open_made)
             bench.said.connect(self.say)
+            bench.setWhatsThis(
+                next(f"{s.title}: {s.tip}." for s in self.desk.stages if s.id == stage)
+            )
             self._benches[stage] = bench
             self._stack.addWidget(bench)
         return self._benches[stage]
@@ -378,6 +382,19 @@ class MainWindow(QMainWindow):
         from glacis.ui.pages import KeyboardPage
 
         KeyboardPage(self, self.desk.stages, self.kinds, self.actions_offered).open()
+
+    @cached_property
+    def explainer(self) -> "Explainer":
+        """Says what anything in the window is."""
+        from glacis.ui.explain import Explainer
+
+        return Explainer(self)
+
+    def show_glossary(self) -> None:
+        """Every word and symbol with its meaning."""
+        from glacis.ui.pages import GlossaryPage
+
+        GlossaryPage(self).open()
 
     def show_about(self) -> None:
         """Version, licence, and what Glacis defers to."""

@@ -17,7 +17,7 @@ from PyQt6.QtGui import (
 from PyQt6.QtWidgets import QToolTip, QWidget
 
 from glacis.report.palette import SHEET, Palette
-from glacis.report.scene import Hot, Scene
+from glacis.report.scene import Hot, Scene, Text
 from glacis.ui.drawing.painter import paint_scene
 from glacis.ui.theme.theme import colour, font
 
@@ -115,6 +115,15 @@ class Canvas(QWidget):
             return None
         x, y = position.x(), position.y()
         return next((hot for hot in reversed(scene.hot) if hot.holds(x, y)), None)
+
+    def words_at(self, position: QPointF) -> list[str]:
+        """What is written under the pointer, what lies there, and what the whole drawing shows."""
+        x, y = position.x(), position.y()
+        items = self.scene.items if self.scene is not None else ()
+        written = [item.text for item in items if isinstance(item, Text) and item.covers(x, y)]
+        hot = self.hot_at(position)
+        there = [hot.hint.partition("\n")[0], hot.kind] if hot is not None else []
+        return [*written, *there, self.accessibleName()]
 
     def resizeEvent(self, event: QResizeEvent | None) -> None:
         """Draw anew for the new size."""
