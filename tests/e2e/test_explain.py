@@ -8,7 +8,6 @@ from PyQt6.QtWidgets import QApplication, QComboBox, QLabel, QLineEdit, QWhatsTh
 
 from glacis.core.glossary import explained
 from glacis.report.scene import Text
-from glacis.ui import explain
 from glacis.ui.drawing.canvas import Canvas
 from glacis.ui.explain import UNKNOWN, explanation, glossary
 
@@ -94,11 +93,12 @@ def press(widget: QWidget, at: QPoint) -> None:
 
 def test_shift_f1_then_a_press_tells_and_ends(window, qtbot, monkeypatch):
     told: list[str] = []
-    monkeypatch.setattr(
-        explain.QWhatsThis,
-        "showText",
-        lambda _at, text, _w: (told.append(text), QWhatsThis.leaveWhatsThisMode()),
-    )
+
+    def show(_at: QPoint, text: str, _widget: QWidget) -> None:
+        told.append(text)
+        QWhatsThis.leaveWhatsThisMode()
+
+    monkeypatch.setattr(QWhatsThis, "showText", show)
     entries = {action.text: made for action, made in window.menu_entries}
     entries["What is this?"].trigger()
     assert QWhatsThis.inWhatsThisMode()

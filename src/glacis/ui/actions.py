@@ -114,6 +114,8 @@ WINDOW_ACTIONS = (
     ),
     Action("Help", "Keyboard", "F1", "Everything the keyboard does", _window(lambda w: w.show_keys()),
            asks=True),
+    Action("Help", "Tour in six steps", "", "What is where in the window, shown on the demo",
+           _window(lambda w: w.take_tour()), asks=True),
     Action("Help", "What is this?", "Shift+F1", "Point at a figure, symbol or control to read what it is",
            _window(lambda w: w.explainer.ask()), rule=True, asks=True),
     Action("Help", "What is in hand?", "Ctrl+F1", "Explain what has the keyboard",

@@ -69,6 +69,9 @@ class Beginning(QFrame):
         left.addWidget(label("Begin a roof", "heading"))
         for name, words, sentence, do in self._ways():
             self._add_way(left, name, (words, sentence), do)
+        left.addSpacing(18)
+        self._add_way(left, "tour", ("Tour in six steps", "What is where in this window, shown on the demo."),
+                      self._window.take_tour)  # fmt: skip
         left.addStretch(1)
         self._build_looks(right)
 

@@ -38,6 +38,7 @@ from glacis.ui.widgets.labels import label, rich, tight
 
 if TYPE_CHECKING:
     from glacis.ui.explain import Explainer
+    from glacis.ui.tour import Tour
     from glacis.ui.working_panel import WorkingPanel
 
 OneBench = TypeVar("OneBench", bound=Bench)
@@ -389,6 +390,19 @@ class MainWindow(QMainWindow):
         from glacis.ui.explain import Explainer
 
         return Explainer(self)
+
+    @cached_property
+    def tour(self) -> "Tour":
+        """Six steps through the window."""
+        from glacis.ui.tour import Tour
+
+        return Tour(self)
+
+    def take_tour(self) -> None:
+        """Show the window in six steps, on the demo."""
+        self.papers.open_demo()
+        if self.desk.area is not None:
+            self.tour.show_step(0)
 
     def show_glossary(self) -> None:
         """Every word and symbol with its meaning."""
