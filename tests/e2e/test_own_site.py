@@ -273,3 +273,24 @@ def test_the_findings_here_are_as_many_as_a_remedy_speaks_of(window):
     opened = next(r for r in window.findings._rows if r._opened)
     words = [label.text() for label in opened.findChildren(QLabel)]
     assert any(f"of {mine} findings here" in text for text in words)
+
+
+def test_a_remedy_for_shared_areas_can_be_taken_for_one(window, qtbot):
+    window.papers.open_demo()
+    desk = window.desk
+    desk.session.judge_all()
+    desk.select_area("hall-south")
+    window.findings.open_first()
+    effect = next(e for e in window.findings.findChildren(Effect) if hasattr(e, "only"))
+    before = {area.id: area.assembly for area in desk.project.areas}
+    shared = [name for name, assembly in before.items() if assembly == before["hall-south"]]
+    assert len(shared) == 8
+    missed = {f.area for f in desk.results.open_findings if f.rule == "heat.target"}
+    qtbot.mouseClick(effect.only, Qt.MouseButton.LeftButton)
+    after = {area.id: area.assembly for area in desk.project.areas}
+    assert {name for name in after if after[name] != before[name]} == {"hall-south"}
+    still = {f.area for f in desk.results.open_findings if f.rule == "heat.target"}
+    assert missed - still == {"hall-south"}
+    assert desk.store.undo_label.endswith(", only here")
+    window.undo()
+    assert {area.id: area.assembly for area in desk.project.areas} == before

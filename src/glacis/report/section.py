@@ -42,7 +42,7 @@ from glacis.report.scene import (
 LABEL_GAP = 33.0
 LEAST_LABEL_GAP = 15.0
 
-Labels = Literal["full", "thickness"]
+Labels = Literal["full", "thickness", "none"]
 
 
 class SectionStyle(Struct, frozen=True):
@@ -52,7 +52,7 @@ class SectionStyle(Struct, frozen=True):
         width: of the drawing.
         height: of the drawing.
         system: units of its figures.
-        labels: full labels beside it, or thicknesses only.
+        labels: full labels beside it, thicknesses only, or nothing but the layers.
         selected: id of the layer that is selected, or empty.
         scale: the n of 1:n; None chooses the largest that fits.
         temperature: whether the temperature line of the winter design day is drawn.
@@ -79,16 +79,27 @@ class SectionStyle(Struct, frozen=True):
 def lay_out(roof: AnalysedArea, style: SectionStyle) -> Frame:
     """Where every layer lies."""
     full = style.labels == "full"
+    if style.labels == "none":
+        return _stacked(roof, style, (1.0, style.width - 1.0), (2.0, style.height - 2.0))
     left = (12.0 + ROOM if style.threads else 20.0) if full else 6.0
     right = style.width * 0.52 if full else style.width - 58.0
     top, bottom = (46.0, style.height - 60.0) if full else (34.0, style.height - 64.0)
+    return _stacked(roof, style, (left, right), (top, bottom))
+
+
+def _stacked(
+    roof: AnalysedArea, style: SectionStyle, sides: tuple[float, float], room: tuple[float, float]
+) -> Frame:
+    """The layers from the inner surface up, between two sides, in the height that they have."""
+    (left, right), (top, bottom) = sides, room
+    centred = style.labels != "thickness"
     scale = style.scale or best_scale(roof.layers, bottom - top)
     metre = POINTS_PER_METRE / scale
     height = sum(drawn_height(layer, metre) for layer in roof.layers)
     free = (bottom - top - height) / 2
     lowest = style.floor
     if lowest is None:
-        lowest = bottom - (free if full else max(0.0, free))
+        lowest = bottom - (free if centred else max(0.0, free))
     bands, y = [], lowest
     for layer in roof.layers:
         drawn = drawn_height(layer, metre)
@@ -400,9 +411,10 @@ def section_scene(roof: AnalysedArea, detail: AreaDetail, style: SectionStyle) -
     if style.temperature:
         items.extend(_temperature_line(roof, detail.temperatures, layout, style))
     items.extend(_selection(layout, style))
-    labels = _full_labels if style.labels == "full" else _thickness_labels
-    items.extend(labels(layout, style))
-    items.extend(_scale_bar(layout, style))
+    if style.labels != "none":
+        labels = _full_labels if style.labels == "full" else _thickness_labels
+        items.extend(labels(layout, style))
+        items.extend(_scale_bar(layout, style))
     items.extend(_sides(layout, style))
     traced = detail.controls if style.threads and style.labels == "full" and layout.bands else ()
     items.extend(thread_items(traced, layout))

@@ -11,8 +11,6 @@ from PyQt6.QtWidgets import (
     QFrame,
     QGridLayout,
     QHBoxLayout,
-    QListWidget,
-    QListWidgetItem,
     QPushButton,
     QScrollArea,
     QVBoxLayout,
@@ -23,6 +21,7 @@ from glacis.demo.shipped import DemoName, shipped_demo
 from glacis.report.plan import plan_scene
 from glacis.ui.desk import Desk
 from glacis.ui.drawing.canvas import Canvas
+from glacis.ui.example_list import ExampleList
 from glacis.ui.widgets.labels import clear, label, tight
 from glacis.ui.widgets.paragraph import Paragraph
 
@@ -125,12 +124,9 @@ class Beginning(QFrame):
         column.addLayout(grid)
         column.addSpacing(8)
         column.addWidget(label("Examples of 23 kinds of roof", "second"))
-        self.examples = QListWidget()
-        self.examples.setAccessibleName("Examples")
-        self.examples.setToolTip("Return or a double click opens one as a new project")
+        self.examples = ExampleList(self._desk)
         self.examples.setMinimumHeight(LISTED)
-        self.examples.setHorizontalScrollBarPolicy(Qt.ScrollBarPolicy.ScrollBarAlwaysOff)
-        self.examples.itemActivated.connect(self._take_example)
+        self.examples.chosen.connect(self._window.papers.take_example)
         column.addWidget(self.examples, 1)
         self._recent = tight(QVBoxLayout(), (0, 0, 0, 0), 2)
         column.addLayout(self._recent)
@@ -140,8 +136,7 @@ class Beginning(QFrame):
         for canvas, name in self._pictures:
             project = shipped_demo(name)
             canvas.show_scene(partial(plan_scene, project, "", ()), self._desk.palette)
-        if not self.examples.count():
-            self._list_examples()
+        self.examples.refresh()
         clear(self._recent)
         recent = [Path(name) for name in self._desk.settings.recent]
         if recent:
@@ -152,14 +147,3 @@ class Beginning(QFrame):
             button.setToolTip(str(path))
             button.clicked.connect(lambda _on=False, p=path: self._window.papers.open_path(p))
             self._recent.addWidget(button, 0, Qt.AlignmentFlag.AlignLeft)
-
-    def _list_examples(self) -> None:
-        from glacis.demo.examples import EXAMPLES
-
-        for example in EXAMPLES:
-            item = QListWidgetItem(example.title)
-            item.setData(Qt.ItemDataRole.UserRole, example.id)
-            self.examples.addItem(item)
-
-    def _take_example(self, item: QListWidgetItem) -> None:
-        self._window.papers.take_example(item.data(Qt.ItemDataRole.UserRole))

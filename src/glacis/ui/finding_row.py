@@ -24,6 +24,8 @@ from glacis.ui.widgets.wrapped_button import WrappedButton
 
 ROOM = 220
 """Width of the words of a finding, with its mark and the scroll bar beside them."""
+ONLY_HERE = 92
+"""Of it, for the button beside how many areas share a build-up."""
 
 
 class Group(Struct, frozen=True):
@@ -38,6 +40,7 @@ class Effect(QFrame):
     """One remedy: its name, what it would change and bring, and the button that does it."""
 
     apply_wanted = pyqtSignal()
+    only_here_wanted = pyqtSignal()
 
     def __init__(self, desk: Desk, tried: Trial[Results], area: AreaResult) -> None:
         super().__init__()
@@ -51,13 +54,24 @@ class Effect(QFrame):
         column.addLayout(effect_grid(desk, area, after))
         shared = _shared_by(desk, tried, area)
         if shared > 1:
-            column.addWidget(Paragraph(desk, ROOM, f"for {shared} areas", 12, "second"))
+            column.addLayout(self._sharing(desk, shared))
         if not tried.clears:
             words = "eases it, does not clear it alone"
             column.addWidget(Paragraph(desk, ROOM, words, 12, "mind"))
         for finding in tried.brings:
             words = f"brings {finding.severity}: {results.rule(finding).title}"
             column.addWidget(Paragraph(desk, ROOM, words, 12, "mind"))
+
+    def _sharing(self, desk: Desk, shared: int) -> QHBoxLayout:
+        """How many areas it is for, and the button that does it for this one only."""
+        row = tight(QHBoxLayout(), (0, 0, 0, 0), 6)
+        only = QPushButton("Only here")
+        only.setToolTip("Apply it to this area alone: it gets a build-up of its own")
+        only.clicked.connect(self.only_here_wanted.emit)
+        row.addWidget(Paragraph(desk, ROOM - ONLY_HERE, f"for {shared} areas", 12, "second"))
+        row.addWidget(only)
+        self.only = only
+        return row
 
 
 def _shared_by(desk: Desk, tried: Trial[Results], area: AreaResult) -> int:
@@ -178,6 +192,10 @@ class FindingRow(QFrame):
             effect = Effect(self._desk, each, area)
             change, title = each.remedy.change, each.remedy.title
             effect.apply_wanted.connect(lambda t=title, c=change: self._desk.act(t, c))
+            alone = self._desk.results.only_here(group.finding, each.remedy)
+            effect.only_here_wanted.connect(
+                lambda t=title, c=alone: self._desk.act(f"{t}, only here", c)
+            )
             self._more.addWidget(effect)
         self._offer_acceptance(group)
 

@@ -29,8 +29,11 @@ from glacis.ui.widgets.severity import paint_mark
 
 WIDTH = 280
 FOLDED = 28
+HAIRLINE = 1
 ABOVE = 2
 """What stands in the list above the first finding: the word for none, and a heading."""
+NOTHING_FOUND = "Nothing found. The rules see nothing wrong with any area."
+NOTHING_YET = "No roof yet, so there is nothing to judge."
 SEVERITY_CHOICES = (("", "all"), ("stop", "stops"), ("stop mind", "stops and minds"))
 
 
@@ -62,7 +65,7 @@ class Findings(QWidget):
         self._open: tuple[str, tuple[str, ...]] | None = None
         self._rows: list[FindingRow] = []
         self._shown: tuple[object, ...] = ()
-        column = tight(QVBoxLayout(self), (0, 0, 0, 0), 0)
+        column = tight(QVBoxLayout(self), (HAIRLINE, 0, 0, 0), 0)
         head = tight(QHBoxLayout(), (12, 8, 8, 6), 4)
         self._title = label("Findings", "heading")
         self._fold = QToolButton()
@@ -84,8 +87,7 @@ class Findings(QWidget):
         self._scroll.setFocusPolicy(Qt.FocusPolicy.NoFocus)
         inside = QWidget()
         self._list = tight(QVBoxLayout(inside), (12, 0, 8, 8), 0)
-        words = "Nothing found. The rules see nothing wrong with any area."
-        self._empty = Paragraph(desk, ROOM, words, ink="second")
+        self._empty = Paragraph(desk, ROOM, ink="second")
         self._list.addWidget(self._empty)
         self._here, self._there = label("Here", "second small"), label("Elsewhere", "second small")
         for heading in (self._here, self._there):
@@ -214,6 +216,7 @@ class Findings(QWidget):
         for row, group in zip(self._rows, groups, strict=True):
             row.show_group(group, self._key(group) == self._open)
         self._head_up(mine, len(waiting))
+        self._empty.show_words(NOTHING_FOUND if self._desk.area else NOTHING_YET)
         self._empty.setVisible(not waiting and self._desk.session.judges_all)
         self._accepted.setVisible(bool(accepted))
         verb = "hide" if self._show_accepted else "show"

@@ -9,6 +9,7 @@ from msgspec import Struct
 
 from glacis.core.area.analysed import AnalysedArea
 from glacis.core.area.parts import ANALYSED
+from glacis.core.errors import ValueRefused
 from glacis.core.figures.detail import AreaDetail
 from glacis.core.figures.headline import Figure, Headline, working_of
 from glacis.core.figures.parts import DETAIL, FIGURES, AreaFigures
@@ -20,6 +21,7 @@ from glacis.core.judgement.finding import AnyRule, Finding, Remedy
 from glacis.core.judgement.parts import AREA_FINDINGS
 from glacis.core.judgement.trials import Trial, trial
 from glacis.core.model.document import Decision, Project
+from glacis.core.model.edit import Change, give_own_assembly
 from glacis.core.quantities.burdens import cost_of
 from glacis.core.stages import Stage
 from glacis.core.units.quantities import Quantity
@@ -198,6 +200,26 @@ class Results:
     def remedies(self, finding: Finding) -> tuple[Remedy, ...]:
         """Ways out of a finding that clear or ease it and stop nothing else, the best first."""
         return tuple(each.remedy for each in self.trials(finding) if each.is_offered)
+
+    def only_here(self, finding: Finding, remedy: Remedy) -> Change:
+        """The same way out for the area of a finding alone, which gets a build-up of its own.
+
+        Raises:
+            ValueRefused: by the change, where the area on its own has no such way out.
+        """
+
+        def change(project: Project) -> Project:
+            apart = give_own_assembly(project, finding.area)
+            results = self._preview(apart)
+            twins = (
+                f for f in results.findings if (f.rule, f.place) == (finding.rule, finding.place)
+            )
+            for offered in (r for twin in twins for r in results.proposed(twin)):
+                if offered.title == remedy.title:
+                    return offered.change(apart)
+            raise ValueRefused("remedy", remedy.title, "one that this area has on its own")
+
+        return change
 
     @property
     def _cost(self) -> float:

@@ -45,6 +45,7 @@ QTableWidget:focus {{ border: 2px solid {accent}; }}
 QHeaderView {{ background: {bench}; }}
 QHeaderView::section {{ background: {bench}; color: {second}; font-weight: normal; border: none; border-bottom: 1px solid {ink}; padding: 3px 6px; }}
 QHeaderView::section:vertical {{ border-bottom: 1px solid {hairline}; }}
+QTableCornerButton::section {{ background: {bench}; border: none; border-bottom: 1px solid {ink}; }}
 QScrollArea {{ border: none; background: transparent; }}
 QScrollBar:vertical {{ background: transparent; width: 10px; margin: 0; }}
 QScrollBar::handle:vertical {{ background: {hairline}; min-height: 24px; margin: 1px 2px; }}

@@ -33,14 +33,15 @@ from glacis.core.units.format import number
 from glacis.core.units.parse import parse
 from glacis.core.units.quantities import Quantity
 from glacis.core.units.ranges import range_of
+from glacis.report.scene import shorten
 from glacis.ui.desk import Desk
 from glacis.ui.prompts import Prompts
 from glacis.ui.widgets.labels import label, tight
 from glacis.ui.widgets.overlay import Overlay
 from glacis.ui.widgets.unit_field import UnitField
 
-LABELS = 150
-"""Room for the names of rows."""
+LABELS, UNIT = 196, 44
+"""Room for the names of rows, and for their units in it."""
 CSV = "CSV tables (*.csv)"
 
 
@@ -162,10 +163,11 @@ class MonthPanel(Overlay):
         self._filling = True
         rows = rows_of(project)
         self.table.setRowCount(len(rows))
-        self.table.setVerticalHeaderLabels(
-            [f"{row.words}, {row.quantity.unit(system).symbol}" for row in rows]
-        )
         for place, row in enumerate(rows):
+            unit = row.quantity.unit(system).symbol
+            head = QTableWidgetItem(f"{shorten(row.words, LABELS - UNIT, 13)}, {unit}")
+            head.setToolTip(f"{row.words}, {unit}")
+            self.table.setVerticalHeaderItem(place, head)
             values = values_of(project, row)
             for month in range(MONTHS):
                 text = number(values[month], row.quantity, system) if values else ""
