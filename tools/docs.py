@@ -18,7 +18,8 @@ from glacis.demo.examples import EXAMPLES, example_project
 from glacis.demo.sallow_creek import sallow_creek
 from glacis.demo.shipped import DemoName, demo_file
 from glacis.demo.tern_point import tern_point
-from glacis.files.libraries import load_glossary, load_library, load_sites
+from glacis.files.glossary import load_glossary
+from glacis.files.libraries import load_library, load_sites
 from glacis.files.project_file import encode
 from glacis.files.schema import project_schema
 from glacis.report.offers import exports

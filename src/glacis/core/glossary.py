@@ -6,9 +6,10 @@ import re
 from msgspec import Struct
 
 MOST = 2
-"""Terms told at once of those that only occur in what was asked."""
+"""Terms told at once of those that only occur in what was asked; our judgement."""
 TELLING = 8
-"""Letters from which another word for a term is looked for within what was asked."""
+"""Letters from which another word for a term is looked for within what was asked;
+our judgement."""
 
 
 class Term(Struct, frozen=True):

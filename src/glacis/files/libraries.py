@@ -5,14 +5,14 @@ import csv
 import io
 from pathlib import Path
 
-from glacis.core.glossary import Term
 from glacis.core.materials.library import Library, read_family, read_material
 from glacis.core.model.document import Climate, Site
 
 _MONTHS = ("jan", "feb", "mar", "apr", "may", "jun", "jul", "aug", "sep", "oct", "nov", "dec")
 
 
-def _rows(name: str) -> list[dict[str, str]]:
+def rows(name: str) -> list[dict[str, str]]:
+    """The rows of a shipped table, each by its columns."""
     text = (Path(__file__).parent / "data" / name).read_text(encoding="utf-8")
     head, *rows = csv.reader(io.StringIO(text))
     return [dict(zip(head, row, strict=True)) for row in rows]
@@ -21,28 +21,14 @@ def _rows(name: str) -> list[dict[str, str]]:
 def load_library() -> Library:
     """The generic materials and their families."""
     return Library(
-        materials=tuple(read_material(row) for row in _rows("materials.csv")),
-        families=tuple(read_family(row) for row in _rows("families.csv")),
-    )
-
-
-def load_glossary() -> tuple[Term, ...]:
-    """The words and symbols of the window and the report."""
-    return tuple(
-        Term(
-            row["term"],
-            row["symbol"],
-            tuple(filter(None, row["also"].split("|"))),
-            row["says"],
-            row["source"],
-        )
-        for row in _rows("glossary.csv")
+        materials=tuple(read_material(row) for row in rows("materials.csv")),
+        families=tuple(read_family(row) for row in rows("families.csv")),
     )
 
 
 def load_sites() -> tuple[Site, ...]:
     """The invented sites; humidities in the table are in percent."""
-    return tuple(_site(row) for row in _rows("sites.csv"))
+    return tuple(_site(row) for row in rows("sites.csv"))
 
 
 def _site(row: dict[str, str]) -> Site:

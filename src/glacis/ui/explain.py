@@ -8,7 +8,7 @@ from PyQt6.QtCore import QEvent, QObject, QPoint, QPointF
 from PyQt6.QtWidgets import QAbstractButton, QApplication, QLabel, QWhatsThis, QWidget
 
 from glacis.core.glossary import Term, explained
-from glacis.files.libraries import load_glossary
+from glacis.files.glossary import load_glossary
 from glacis.report.scene import subscripted
 from glacis.ui.drawing.canvas import Canvas
 

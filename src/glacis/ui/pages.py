@@ -7,7 +7,7 @@ from PyQt6.QtWidgets import QDialog, QHBoxLayout, QPushButton, QTextBrowser, QVB
 
 from glacis import __version__
 from glacis.core.stages import Stage
-from glacis.files.libraries import load_glossary
+from glacis.files.glossary import load_glossary
 from glacis.report.scene import subscripted
 from glacis.ui.actions import LEADER, MENUS, Action
 from glacis.ui.bench import BenchKind
