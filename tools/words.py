@@ -43,6 +43,26 @@ def long_functions(path: Path, tree: ast.AST) -> list[str]:
     return found
 
 
+TIPS = ("setToolTip", "setWhatsThis")
+LABELS = "src/glacis/ui/widgets/labels.py"
+
+
+def markup(path: Path, tree: ast.AST) -> list[str]:
+    """Places where a name could be taken for markup: tooltips and labels that do not escape it."""
+    found = []
+    for node in ast.walk(tree):
+        if not isinstance(node, ast.Call):
+            continue
+        called = node.func.attr if isinstance(node.func, ast.Attribute) else ""
+        said = node.args[0] if node.args else None
+        escaped = isinstance(said, ast.Call) and getattr(said.func, "id", "") == "plain_tip"
+        if called in TIPS and not (escaped or isinstance(said, ast.Constant)):
+            found.append(f"{path}:{node.lineno}: {called} of what is no plain_tip()")
+        if getattr(node.func, "id", "") == "QLabel" and str(path) != LABELS:
+            found.append(f"{path}:{node.lineno}: a QLabel of its own; take label()")
+    return found
+
+
 def main() -> int:
     """Report every fault; exit 1 if there is one."""
     faults = []
@@ -55,7 +75,10 @@ def main() -> int:
         if path.suffix in (".py", ".sh") and SPDX not in text[:200]:
             faults.append(f"{path}: no line '{SPDX}'")
         if path.suffix == ".py":
-            faults.extend(long_functions(path, ast.parse(text)))
+            tree = ast.parse(text)
+            faults.extend(long_functions(path, tree))
+            if path.parts[:3] == ("src", "glacis", "ui"):
+                faults.extend(markup(path, tree))
             if text.count("\n") > LONGEST_FILE:
                 faults.append(f"{path}: {text.count(chr(10))} lines, more than {LONGEST_FILE}")
     print("\n".join(faults) if faults else "words: nothing forbidden")

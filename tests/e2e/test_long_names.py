@@ -6,7 +6,8 @@ import io
 import pytest
 from msgspec.structs import replace
 from pypdf import PdfReader
-from PyQt6.QtWidgets import QApplication
+from PyQt6.QtCore import Qt
+from PyQt6.QtWidgets import QApplication, QLabel, QWidget
 
 from glacis.core.model.variants import keep_variant
 from glacis.core.stages import STAGES
@@ -72,3 +73,26 @@ def test_what_does_not_fit_one_line_ends_in_an_ellipsis(window):
             assert words.endswith("…")
             assert LONG.startswith(words[:-1])
     assert elided("Short", 200, 13) == "Short"
+
+
+def test_no_name_reaches_the_window_as_markup(window, tmp_path):
+    """Whatever Qt would take for markup in a label or tooltip is what Glacis wrote itself."""
+    name = "<img src='/dev/zero'><table><tr>x"
+    window.desk.open_document(named(name))
+    window.desk.session.judge_all()
+    seen = 0
+    for stage in (s.id for s in STAGES):
+        window.show_stage(stage)
+        QApplication.processEvents()
+        window.findings.open_first()
+        for widget in window.findChildren(QWidget):
+            texts = [widget.toolTip(), widget.whatsThis()]
+            if isinstance(widget, QLabel):
+                texts.append(widget.text())
+            for text in filter(Qt.mightBeRichText, texts):
+                assert "<img" not in text
+                assert "<table" not in text
+                seen += "&lt;img" in text
+    assert seen > 5
+    window.say(f"Written: {name}", True)
+    assert "<img" not in window._message.text()

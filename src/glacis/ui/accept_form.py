@@ -5,6 +5,7 @@ from PyQt6.QtCore import pyqtSignal
 from PyQt6.QtWidgets import QFrame, QLineEdit, QPushButton, QVBoxLayout
 
 from glacis.ui.desk import Desk
+from glacis.ui.plain import plain_tip
 from glacis.ui.widgets.labels import label, tight
 from glacis.ui.widgets.paragraph import Paragraph
 
@@ -37,7 +38,7 @@ class AcceptForm(QFrame):
         field = QLineEdit(value)
         field.setPlaceholderText(name)
         field.setAccessibleName(name)
-        field.setToolTip(name)
+        field.setToolTip(plain_tip(name))
         return field
 
     def _take(self) -> None:

@@ -22,6 +22,7 @@ from glacis.report.plan import plan_scene
 from glacis.ui.desk import Desk
 from glacis.ui.drawing.canvas import Canvas
 from glacis.ui.example_list import ExampleList
+from glacis.ui.plain import plain_tip
 from glacis.ui.widgets.labels import clear, label, tight
 from glacis.ui.widgets.paragraph import Paragraph
 
@@ -91,7 +92,7 @@ class Beginning(QFrame):
     ) -> None:
         button = QPushButton(words[0])
         button.setFixedWidth(WAY)
-        button.setToolTip(words[1])
+        button.setToolTip(plain_tip(words[1]))
         button.setProperty("leading", name == "form")
         button.clicked.connect(lambda _on=False: do())
         column.addSpacing(6)
@@ -112,7 +113,7 @@ class Beginning(QFrame):
             picture.setFocusPolicy(Qt.FocusPolicy.NoFocus)
             words = tight(QVBoxLayout(), (0, 0, 0, 0), 2)
             button = QPushButton(f"Open {title}")
-            button.setToolTip(sentence)
+            button.setToolTip(plain_tip(sentence))
             button.clicked.connect(lambda _on=False, demo=name: self._window.papers.open_demo(demo))
             self.ways[name] = button
             words.addWidget(button, 0, Qt.AlignmentFlag.AlignLeft)
@@ -144,6 +145,6 @@ class Beginning(QFrame):
         for path in recent[:4]:
             button = QPushButton(path.name)
             button.setProperty("quiet", True)
-            button.setToolTip(str(path))
+            button.setToolTip(plain_tip(str(path)))
             button.clicked.connect(lambda _on=False, p=path: self._window.papers.open_path(p))
             self._recent.addWidget(button, 0, Qt.AlignmentFlag.AlignLeft)

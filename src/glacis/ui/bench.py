@@ -10,7 +10,6 @@ from PyQt6.QtWidgets import (
     QButtonGroup,
     QFrame,
     QHBoxLayout,
-    QLabel,
     QToolButton,
     QVBoxLayout,
     QWidget,
@@ -18,8 +17,9 @@ from PyQt6.QtWidgets import (
 
 from glacis.ui.actions import Action, BenchKey
 from glacis.ui.desk import Desk
+from glacis.ui.plain import plain_tip
 from glacis.ui.prompts import Prompts
-from glacis.ui.widgets.labels import label, tight
+from glacis.ui.widgets.labels import Words, label, tight
 from glacis.ui.widgets.one_line import OneLine
 
 if TYPE_CHECKING:
@@ -110,7 +110,7 @@ def view_buttons(
         button = QToolButton()
         button.setText(words)
         button.setCheckable(True)
-        button.setToolTip(tip)
+        button.setToolTip(plain_tip(tip))
         button.clicked.connect(lambda _on=False, key=name: show(key))
         group.addButton(button)
         bench.controls.addWidget(button)
@@ -118,7 +118,7 @@ def view_buttons(
     return made
 
 
-def field_row(*pairs: tuple[str, QWidget]) -> tuple[QHBoxLayout, list[QLabel]]:
+def field_row(*pairs: tuple[str, QWidget]) -> tuple[QHBoxLayout, list[Words]]:
     """Labelled fields side by side."""
     row = tight(QHBoxLayout(), (0, 0, 0, 0), 6)
     names = []

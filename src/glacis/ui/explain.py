@@ -5,12 +5,14 @@ from functools import cache
 from html import escape
 
 from PyQt6.QtCore import QEvent, QObject, QPoint, QPointF
-from PyQt6.QtWidgets import QAbstractButton, QApplication, QLabel, QWhatsThis, QWidget
+from PyQt6.QtWidgets import QAbstractButton, QApplication, QWhatsThis, QWidget
 
 from glacis.core.glossary import Term, explained
 from glacis.files.glossary import load_glossary
 from glacis.report.scene import subscripted
 from glacis.ui.drawing.canvas import Canvas
+from glacis.ui.widgets.labels import Words
+from glacis.ui.widgets.paragraph import Paragraph
 
 glossary = cache(load_glossary)
 UNKNOWN = "Nothing more is known of this. Point at a figure, a symbol, a word or a field."
@@ -33,7 +35,9 @@ def _names(widget: QWidget, at: QPoint) -> list[str]:
     """What a widget says of itself at a place, the nearest to the place first."""
     if isinstance(widget, Canvas):
         return widget.words_at(QPointF(at))
-    if isinstance(widget, QLabel | QAbstractButton) and widget.text():
+    if isinstance(widget, Words | Paragraph):
+        return [widget.words]
+    if isinstance(widget, QAbstractButton) and widget.text():
         return [widget.text(), widget.accessibleName()]
     return [widget.accessibleName()]
 
@@ -45,7 +49,7 @@ def explanation(widget: QWidget | None, at: QPoint) -> str:
         parts = [term_html(term) for term in told]
         for words in (widget.whatsThis(), widget.toolTip()):
             if words:
-                parts.append(_shown(words))
+                parts.append(words if words.startswith("<qt>") else _shown(words))
         if parts:
             return f"<qt>{'<br><br>'.join(parts)}</qt>"
         at, widget = widget.mapToParent(at), widget.parentWidget()

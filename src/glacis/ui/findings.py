@@ -22,6 +22,7 @@ from glacis.core.model.document import Decision, Project
 from glacis.core.stages import STAGES
 from glacis.ui.desk import Desk
 from glacis.ui.finding_row import ROOM, FindingRow, Group
+from glacis.ui.plain import plain_tip
 from glacis.ui.theme.theme import colour, font
 from glacis.ui.widgets.labels import label, let_go, tight
 from glacis.ui.widgets.paragraph import Paragraph
@@ -114,7 +115,7 @@ class Findings(QWidget):
     def _filter(self, name: str, choices: tuple[tuple[str, str], ...]) -> QComboBox:
         combo = QComboBox()
         combo.setAccessibleName(name)
-        combo.setToolTip(f"{name}: show these only")
+        combo.setToolTip(plain_tip(f"{name}: show these only"))
         for value, words in choices:
             combo.addItem(words, value)
         combo.setSizeAdjustPolicy(QComboBox.SizeAdjustPolicy.AdjustToMinimumContentsLengthWithIcon)

@@ -4,6 +4,7 @@
 from pathlib import Path
 from typing import Literal
 
+from PyQt6.QtCore import Qt
 from PyQt6.QtWidgets import QFileDialog, QInputDialog, QMessageBox, QWidget
 
 Answer = Literal["save", "discard", "cancel"]
@@ -48,6 +49,7 @@ class Prompts:
         """What to do with changes that are not saved."""
         box = QMessageBox(parent)
         box.setIcon(QMessageBox.Icon.NoIcon)
+        box.setTextFormat(Qt.TextFormat.PlainText)
         box.setWindowTitle("Unsaved changes")
         box.setText(f"{name} has changes that are not saved.")
         save = box.addButton("Save", QMessageBox.ButtonRole.AcceptRole)
@@ -63,6 +65,7 @@ class Prompts:
         """Whether to go on."""
         box = QMessageBox(parent)
         box.setIcon(QMessageBox.Icon.NoIcon)
+        box.setTextFormat(Qt.TextFormat.PlainText)
         box.setWindowTitle(title)
         box.setText(text)
         button = box.addButton(yes, QMessageBox.ButtonRole.AcceptRole)
@@ -74,6 +77,7 @@ class Prompts:
         """Say what went wrong."""
         box = QMessageBox(parent)
         box.setIcon(QMessageBox.Icon.NoIcon)
+        box.setTextFormat(Qt.TextFormat.PlainText)
         box.setWindowTitle(title)
         box.setText(text)
         box.exec()

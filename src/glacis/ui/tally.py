@@ -10,6 +10,7 @@ from glacis.core.units.format import number, with_unit
 from glacis.report.scene import Text
 from glacis.ui.desk import Desk
 from glacis.ui.drawing.painter import paint_text
+from glacis.ui.plain import plain_tip
 from glacis.ui.theme.theme import colour, font
 from glacis.ui.widgets.labels import tight
 from glacis.ui.widgets.severity import paint_mark
@@ -48,7 +49,7 @@ class TallyCell(QAbstractButton):
         self.figure = figure
         shown = with_unit(figure.value, figure.quantity, self._desk.system)
         self.setAccessibleName(f"{figure.name} {shown} {target_words(figure, self._desk)}")
-        self.setToolTip(f"{figure.name}: {shown}. Click for its working.")
+        self.setToolTip(plain_tip(f"{figure.name}: {shown}. Click for its working."))
         if self.sizeHint() != before:
             self.updateGeometry()
         self.update()

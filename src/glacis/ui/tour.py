@@ -9,6 +9,7 @@ from PyQt6.QtGui import QKeyEvent, QPainter, QPaintEvent, QPen
 from PyQt6.QtWidgets import QFrame, QHBoxLayout, QPushButton, QVBoxLayout, QWidget
 
 from glacis.ui.desk import Desk
+from glacis.ui.plain import plain_tip
 from glacis.ui.theme.theme import colour
 from glacis.ui.widgets.labels import label, tight
 from glacis.ui.widgets.paragraph import Paragraph
@@ -117,7 +118,7 @@ class Tour(QFrame):
     @staticmethod
     def _button(words: str, tip: str, row: QHBoxLayout) -> QPushButton:
         button = QPushButton(words)
-        button.setToolTip(tip)
+        button.setToolTip(plain_tip(tip))
         row.addWidget(button)
         return button
 

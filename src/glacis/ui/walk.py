@@ -9,6 +9,7 @@ from glacis.core.judgement.finding import SEVERITIES, Severity
 from glacis.core.stages import Stage
 from glacis.ui.actions import LEADER
 from glacis.ui.desk import Desk
+from glacis.ui.plain import plain_tip
 from glacis.ui.theme.theme import colour, font
 from glacis.ui.widgets.labels import tight
 from glacis.ui.widgets.severity import paint_mark
@@ -54,7 +55,7 @@ class StageButton(QAbstractButton):
         way = f"{LEADER}, {self._stage.letter}"
         if self._number <= 9:
             way = f"Ctrl+{self._number}, or {way}"
-        self.setToolTip(f"{self._stage.tip} ({way}): {words or 'nothing open'}")
+        self.setToolTip(plain_tip(f"{self._stage.tip} ({way}): {words or 'nothing open'}"))
         self.setAccessibleName(f"{self.text()}, {words or 'nothing open'}")
         self.updateGeometry()
         self.update()

@@ -29,12 +29,13 @@ from glacis.ui.desk import Desk
 from glacis.ui.entrance import Entrance
 from glacis.ui.findings import Findings
 from glacis.ui.papers import Papers
+from glacis.ui.plain import plain_tip
 from glacis.ui.prompts import Prompts
 from glacis.ui.stand import take_place, with_place
 from glacis.ui.tally import Tally
 from glacis.ui.theme.theme import apply_theme
 from glacis.ui.walk import Walk
-from glacis.ui.widgets.labels import label, rich, tight
+from glacis.ui.widgets.labels import label, tight
 
 if TYPE_CHECKING:
     from glacis.ui.explain import Explainer
@@ -183,7 +184,7 @@ class MainWindow(QMainWindow):
             ways.append(f"{LEADER}, {stage.letter}")
             made = self._actions[-1][1]
             made.setShortcuts([QKeySequence(way) for way in ways])
-            made.setToolTip(f"{stage.tip} ({' or '.join(ways)})")
+            made.setToolTip(plain_tip(f"{stage.tip} ({' or '.join(ways)})"))
 
     def _make_action(self, action: Action, do: Callable[[], object]) -> QAction:
         plain = subscripted(action.text, "", "").replace("fRsi", "f-Rsi")
@@ -191,7 +192,7 @@ class MainWindow(QMainWindow):
         made.setCheckable(action.on is not None)
         if action.keys:
             made.setShortcut(QKeySequence(action.keys))
-        made.setToolTip(f"{action.tip} ({action.keys})" if action.keys else action.tip)
+        made.setToolTip(plain_tip(f"{action.tip} ({action.keys})" if action.keys else action.tip))
         made.triggered.connect(lambda _on=False: do())
         return made
 
@@ -223,7 +224,7 @@ class MainWindow(QMainWindow):
         for name in self.desk.settings.recent:
             entry = self._recent.addAction(Path(name).name)
             if entry is not None:
-                entry.setToolTip(name)
+                entry.setToolTip(plain_tip(name))
                 entry.triggered.connect(lambda _on=False, p=Path(name): self.papers.open_path(p))
         self._recent.setEnabled(bool(self.desk.settings.recent))
 
@@ -235,7 +236,7 @@ class MainWindow(QMainWindow):
             bench.working_made.connect(self._open_made)
             bench.said.connect(self.say)
             bench.setWhatsThis(
-                next(f"{s.title}: {s.tip}." for s in self.desk.stages if s.id == stage)
+                plain_tip(next(f"{s.title}: {s.tip}." for s in self.desk.stages if s.id == stage))
             )
             self._benches[stage] = bench
             self._stack.addWidget(bench)
@@ -324,7 +325,7 @@ class MainWindow(QMainWindow):
 
     def say(self, text: str, refused: bool = False) -> None:
         """Tell something in a line under the bench; it goes by itself."""
-        self._message.setText(rich(text))
+        self._message.setText(text)
         colour = self.desk.palette["stop" if refused else "second"]
         self._message.setStyleSheet(f"color: {colour};")
         self._message.setVisible(bool(text))

@@ -15,7 +15,7 @@ from glacis.core.working import Step, Working
 from glacis.report.palette import Palette
 from glacis.report.scene import subscripted
 from glacis.ui.desk import Desk
-from glacis.ui.widgets.labels import label, rich, tight
+from glacis.ui.widgets.labels import label, tight
 
 
 def symbol_html(text: str) -> str:
@@ -131,10 +131,10 @@ class WorkingPanel(QDialog):
             self.close()
             return
         self.setWindowTitle(f"Working: {working.title}")
-        self._title.setText(rich(working.title))
+        self._title.setText(working.title)
         made = self._make() if self._make is not None else None
         where = made[1] if made else f"{area.roof.area.name} · {area.roof.assembly.name}"
-        self._where.setText(rich(where))
+        self._where.setText(where)
         bar = self._text.verticalScrollBar()
         place = bar.value() if bar else 0
         self._text.setHtml(working_html(working, self._desk))

@@ -19,6 +19,7 @@ from PyQt6.QtWidgets import QToolTip, QWidget
 from glacis.report.palette import SHEET, Palette
 from glacis.report.scene import Hot, Scene, Text
 from glacis.ui.drawing.painter import paint_scene
+from glacis.ui.plain import plain_tip
 from glacis.ui.theme.theme import colour, font
 
 _CURSORS = {
@@ -248,7 +249,7 @@ class Canvas(QWidget):
         if event is not None and event.type() == QEvent.Type.ToolTip:
             hot = self.hot_at(QPointF(event.pos()))  # type: ignore[attr-defined]
             if hot and hot.hint:
-                QToolTip.showText(event.globalPos(), hot.hint, self)  # type: ignore[attr-defined]
+                QToolTip.showText(event.globalPos(), plain_tip(hot.hint), self)  # type: ignore[attr-defined]
             else:
                 QToolTip.hideText()
             return True

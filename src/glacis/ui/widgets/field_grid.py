@@ -1,20 +1,21 @@
 # SPDX-License-Identifier: GPL-3.0-or-later
 """Labelled fields in rows, as the strips under a bench have them."""
 
-from PyQt6.QtWidgets import QComboBox, QGridLayout, QLabel, QWidget
+from PyQt6.QtWidgets import QComboBox, QGridLayout, QWidget
 
-from glacis.ui.widgets.labels import label
+from glacis.ui.plain import plain_tip
+from glacis.ui.widgets.labels import Words, label
 
 Pairs = tuple[tuple[str, QWidget], ...]
 
 
-def field_grid(parent: QWidget, rows: tuple[Pairs, ...]) -> tuple[QGridLayout, dict[str, QLabel]]:
+def field_grid(parent: QWidget, rows: tuple[Pairs, ...]) -> tuple[QGridLayout, dict[str, Words]]:
     """Rows of words and fields on ``parent``; the words by their text."""
     grid = QGridLayout(parent)
     grid.setContentsMargins(0, 0, 0, 0)
     grid.setHorizontalSpacing(8)
     grid.setVerticalSpacing(6)
-    named: dict[str, QLabel] = {}
+    named: dict[str, Words] = {}
     for row, pairs in enumerate(rows):
         for column, (words, widget) in enumerate(pairs):
             named[words] = label(words, "second small")
@@ -28,7 +29,7 @@ def chooser(name: str, entries: tuple[tuple[str, object], ...]) -> QComboBox:
     """A box of choices with its name told to everyone."""
     box = QComboBox()
     box.setAccessibleName(name)
-    box.setToolTip(name)
+    box.setToolTip(plain_tip(name))
     for words, data in entries:
         box.addItem(words, data)
     return box

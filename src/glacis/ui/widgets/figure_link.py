@@ -8,6 +8,7 @@ from PyQt6.QtWidgets import QAbstractButton
 from glacis.report.scene import Text
 from glacis.ui.desk import Desk
 from glacis.ui.drawing.painter import paint_text
+from glacis.ui.plain import plain_tip
 from glacis.ui.theme.theme import colour
 from glacis.ui.widgets.paragraph import text_advance
 
@@ -35,7 +36,7 @@ class FigureLink(QAbstractButton):
         """Show another figure."""
         self._figure = figure
         self.setAccessibleName(f"{self._name}: {figure}")
-        self.setToolTip(f"{self._name}: {figure}. Click for its working.")
+        self.setToolTip(plain_tip(f"{self._name}: {figure}. Click for its working."))
         self.updateGeometry()
         self.update()
 

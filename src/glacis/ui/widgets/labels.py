@@ -25,15 +25,29 @@ def rich(text: str) -> str:
     return f"<qt>{subscripted(escape(unbroken), '<sub>', '</sub>')}</qt>"
 
 
-class WrappedLabel(QLabel):
+class Words(QLabel):
+    """A label that shows what it is told, with real subscripts and never as markup."""
+
+    def __init__(self, words: str = "") -> None:
+        super().__init__()
+        self.words = ""
+        self.setText(words)
+
+    def setText(self, words: str | None) -> None:
+        """Show other words."""
+        self.words = words or ""
+        super().setText(rich(self.words))
+
+
+class WrappedLabel(Words):
     """Words over several lines, never lower than they need at the width they are given.
 
     A layout remembers heights for widths from before the style was known; the least height
     set here holds whatever it remembers.
     """
 
-    def __init__(self) -> None:
-        super().__init__()
+    def __init__(self, words: str = "") -> None:
+        super().__init__(words)
         self.setWordWrap(True)
 
     def _fit(self) -> None:
@@ -41,9 +55,9 @@ class WrappedLabel(QLabel):
         if needed != self.minimumHeight():
             self.setMinimumHeight(needed)
 
-    def setText(self, text: str | None) -> None:
+    def setText(self, words: str | None) -> None:
         """Other words need another height."""
-        super().setText(text)
+        super().setText(words)
         if self.isVisible():
             self._fit()
 
@@ -64,10 +78,9 @@ class WrappedLabel(QLabel):
             self._fit()
 
 
-def label(text: str = "", kind: str = "", wrap: bool = False) -> QLabel:
+def label(text: str = "", kind: str = "", wrap: bool = False) -> Words:
     """A label of a kind the style sheet knows: heading, second, small, refused or plain."""
-    made = WrappedLabel() if wrap else QLabel()
-    made.setText(rich(text))
+    made = WrappedLabel(text) if wrap else Words(text)
     for word in kind.split():
         made.setProperty(word, True)
     return made

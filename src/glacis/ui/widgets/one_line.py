@@ -8,6 +8,7 @@ from PyQt6.QtWidgets import QSizePolicy, QWidget
 from glacis.report.scene import Text
 from glacis.ui.desk import Desk
 from glacis.ui.drawing.painter import paint_text
+from glacis.ui.plain import plain_tip
 from glacis.ui.widgets.paragraph import text_advance
 
 HEIGHT = 20
@@ -45,7 +46,7 @@ class OneLine(QWidget):
         """Say something else."""
         self._words = words
         self.setAccessibleName(words)
-        self.setToolTip(words)
+        self.setToolTip(plain_tip(words))
         self.update()
 
     def sizeHint(self) -> QSize:

@@ -12,6 +12,7 @@ from glacis.core.units.format import with_unit
 from glacis.core.units.parse import parse
 from glacis.core.units.quantities import Quantity, System
 from glacis.core.units.ranges import Range
+from glacis.ui.plain import plain_tip
 
 
 class UnitField(QLineEdit):
@@ -29,7 +30,7 @@ class UnitField(QLineEdit):
         super().__init__(parent)
         self.setAccessibleName(name)
         self.setFixedWidth(width)
-        self.setToolTip(f"{name}: type a figure in any unit, Return to take it")
+        self.setToolTip(plain_tip(f"{name}: type a figure in any unit, Return to take it"))
         self._name = name
         self._quantity = quantity
         self._system: System = "si"
@@ -49,7 +50,7 @@ class UnitField(QLineEdit):
         if self._bounds is not None:
             between = self._bounds.between(system)
             self.setToolTip(
-                f"{self._name}, {between}: type a figure in any unit, Return to take it"
+                plain_tip(f"{self._name}, {between}: type a figure in any unit, Return to take it")
             )
 
     def show_value(self, value: float, system: System) -> None:

@@ -29,6 +29,7 @@ from glacis.report.scene import saying
 from glacis.report.section import SectionStyle, section_scene
 from glacis.ui.desk import Desk
 from glacis.ui.drawing.canvas import Canvas
+from glacis.ui.plain import plain_tip
 from glacis.ui.theme.theme import colour
 from glacis.ui.widgets.effects import effect_grid
 from glacis.ui.widgets.labels import clear, label, tight
@@ -95,7 +96,7 @@ class ApproachPanel(Overlay):
             item = QListWidgetItem(approach.name)
             if refusal:
                 item.setForeground(colour(self._desk.palette["second"]))
-                item.setToolTip(refusal)
+                item.setToolTip(plain_tip(refusal))
             item.setData(ROLE, approach.id)
             self.list.addItem(item)
             if approach.id == result.roof.assembly.approach:

@@ -34,6 +34,7 @@ from glacis.ui.bench import Bench
 from glacis.ui.core_column import step_layer
 from glacis.ui.desk import Desk
 from glacis.ui.drawing.canvas import Canvas
+from glacis.ui.plain import plain_tip
 from glacis.ui.prompts import Prompts
 from glacis.ui.stages.build_up.layer_strip import LayerStrip
 from glacis.ui.stages.build_up.panels import SectionPanels
@@ -122,7 +123,7 @@ class SectionBench(Bench):
 
     def _button(self, text: str, tip: str, slot: Callable[[], None]) -> QPushButton:
         button = QPushButton(text)
-        button.setToolTip(tip)
+        button.setToolTip(plain_tip(tip))
         button.clicked.connect(slot)
         return button
 
@@ -130,7 +131,7 @@ class SectionBench(Bench):
         button = QToolButton()
         button.setText(text)
         button.setCheckable(True)
-        button.setToolTip(tip)
+        button.setToolTip(plain_tip(tip))
         return button
 
     def refresh(self) -> None:

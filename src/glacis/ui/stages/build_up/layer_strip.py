@@ -32,7 +32,8 @@ from glacis.core.model.layers import (
 from glacis.core.units.format import number, with_unit
 from glacis.core.units.quantities import Quantity
 from glacis.ui.desk import Desk
-from glacis.ui.widgets.labels import label, rich, tight
+from glacis.ui.plain import plain_tip
+from glacis.ui.widgets.labels import label, tight
 from glacis.ui.widgets.one_line import OneLine
 from glacis.ui.widgets.unit_field import UnitField
 
@@ -199,7 +200,7 @@ class LayerStrip(QFrame):
 
     def _check(self, words: str, hint: str, name: str) -> QCheckBox:
         box = QCheckBox(words)
-        box.setToolTip(hint)
+        box.setToolTip(plain_tip(hint))
         box.clicked.connect(partial(self._set_said, name, words))
         return box
 
@@ -227,7 +228,7 @@ class LayerStrip(QFrame):
         """Show the selected layer."""
         layer = self._layer()
         if layer is None:
-            self._name.setText(rich("Select a layer in the drawing, or drag a face."))
+            self._name.setText("Select a layer in the drawing, or drag a face.")
             self._about.show_words("Shift while dragging leaves the purchasable steps.")
             if self._parts:
                 self._visible(layer)
@@ -236,7 +237,7 @@ class LayerStrip(QFrame):
         self._visible(layer)
         area = self._desk.area
         data = next((x for x in area.roof.layers if x.id == layer.id), None) if area else None
-        self._name.setText(rich(data.name if data else layer.id))
+        self._name.setText(data.name if data else layer.id)
         self._about.show_words(self._about_words(layer))
         self._fill(layer)
 
@@ -340,7 +341,7 @@ class LayerStrip(QFrame):
         """Say in the field's hint what can be bought."""
         steps = [number(t, Quantity.THICKNESS, self._desk.system) for t in material.thicknesses]
         shown = steps if len(steps) < 7 else [*steps[:3], "…", *steps[-2:]]
-        self.thickness.setToolTip(f"Thickness; sold in {', '.join(shown)}")
+        self.thickness.setToolTip(plain_tip(f"Thickness; sold in {', '.join(shown)}"))
 
     def _about_words(self, layer: Layer) -> str:
         if isinstance(layer, (SolidLayer, MembraneLayer)):

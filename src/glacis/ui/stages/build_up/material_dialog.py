@@ -23,7 +23,7 @@ from glacis.core.units.format import with_unit
 from glacis.core.units.parse import parse
 from glacis.core.units.quantities import Quantity
 from glacis.ui.desk import Desk
-from glacis.ui.widgets.labels import label, rich, tight
+from glacis.ui.widgets.labels import label, tight
 
 
 def identifier_for(name: str, taken: set[str]) -> str:
@@ -169,7 +169,7 @@ class MaterialDialog(QDialog):
         try:
             material = self._read()
         except ValueRefused as fault:
-            self.verdict.setText(rich(str(fault)))
+            self.verdict.setText(str(fault))
             self.take.setEnabled(False)
             return
         self.take.setEnabled(True)
@@ -186,7 +186,7 @@ class MaterialDialog(QDialog):
             words = f"No {family.name.lower()} lies outside λ {bounds}: a finding will say so."
         elif not material.source:
             words += " " * bool(words) + "Without a source a finding will ask for one."
-        self.verdict.setText(rich(words))
+        self.verdict.setText(words)
 
     def _take(self) -> None:
         try:

@@ -22,6 +22,7 @@ from glacis.report.hatch import hatched
 from glacis.report.scene import Scene, Text, shorten
 from glacis.ui.desk import Desk
 from glacis.ui.drawing.painter import paint_scene, paint_text
+from glacis.ui.plain import plain_tip
 from glacis.ui.stages.build_up.material_dialog import MaterialDialog
 from glacis.ui.theme.theme import colour
 from glacis.ui.widgets.labels import label
@@ -243,7 +244,7 @@ class MaterialPalette(Overlay):
         for entry in ranked:
             item = QStandardItem(entry.name)
             item.setData(entry, ENTRY)
-            item.setToolTip(f"{entry.name}: {entry.purpose}")
+            item.setToolTip(plain_tip(f"{entry.name}: {entry.purpose}"))
             self._model.appendRow(item)
         self._none.setVisible(not ranked)
         self._step(0)

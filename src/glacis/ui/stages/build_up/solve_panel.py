@@ -24,6 +24,7 @@ from glacis.core.thickness.solve import Option, Wish, outside_share
 from glacis.core.units.format import number, plain, with_unit
 from glacis.core.units.quantities import Quantity
 from glacis.ui.desk import Desk
+from glacis.ui.plain import plain_tip
 from glacis.ui.widgets.labels import label
 from glacis.ui.widgets.overlay import Overlay
 from glacis.ui.widgets.unit_field import UnitField
@@ -192,7 +193,7 @@ class SolvePanel(Overlay):
                     item.setTextAlignment(
                         Qt.AlignmentFlag.AlignRight | Qt.AlignmentFlag.AlignVCenter
                     )
-                item.setToolTip(words)
+                item.setToolTip(plain_tip(words))
                 table.setItem(row, column, item)
         if self.options:
             table.selectRow(0)

@@ -23,8 +23,9 @@ from glacis.report.scene import Hot, SceneMaker, saying
 from glacis.ui.bench import Bench
 from glacis.ui.desk import Desk
 from glacis.ui.drawing.canvas import Canvas
+from glacis.ui.plain import plain_tip
 from glacis.ui.prompts import Prompts
-from glacis.ui.widgets.labels import label, rich
+from glacis.ui.widgets.labels import label
 
 MOST = 4
 BUILT = ""
@@ -57,7 +58,7 @@ class CompareBench(Bench):
 
     def _button(self, words: str, tip: str, slot: Callable[[], None]) -> QPushButton:
         button = QPushButton(words)
-        button.setToolTip(tip)
+        button.setToolTip(plain_tip(tip))
         button.clicked.connect(slot)
         self.controls.addWidget(button)
         return button
@@ -98,7 +99,7 @@ class CompareBench(Bench):
             count = len(kept)
             words = f"{result.roof.area.name} · {count} variant{'' if count == 1 else 's'}"
         self.say(words)
-        self._why.setText(rich(self._words(len(kept))))
+        self._why.setText(self._words(len(kept)))
         self.canvas.show_scene(self._painter(), self.desk.palette)
 
     def _words(self, count: int) -> str:
@@ -196,7 +197,7 @@ class CompareBench(Bench):
         for school in self.offered():
             action = menu.addAction(school.name)
             if action is not None:
-                action.setToolTip(school.why)
+                action.setToolTip(plain_tip(school.why))
                 action.triggered.connect(lambda _on=False, s=school: self.add_school(s))
         if menu.isEmpty():
             none = menu.addAction("No other school builds this roof differently")

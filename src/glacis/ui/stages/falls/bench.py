@@ -24,13 +24,14 @@ from glacis.report.scene import Hot, saying
 from glacis.ui.bench import Bench, view_buttons
 from glacis.ui.desk import Desk
 from glacis.ui.drawing.canvas import Canvas
+from glacis.ui.plain import plain_tip
 from glacis.ui.stages.falls.hand import TOOLS, FallsHand
 from glacis.ui.stages.falls.seeker import Seeker
 from glacis.ui.stages.falls.stepper import DrawStepper
 from glacis.ui.stages.falls.strips import FallsStrip
 from glacis.ui.stages.falls.thing_strip import ThingStrip
 from glacis.ui.widgets.field_grid import chooser
-from glacis.ui.widgets.labels import label, rich, tight
+from glacis.ui.widgets.labels import label, tight
 
 if TYPE_CHECKING:
     from glacis.core.falls.rain import RainTest
@@ -99,7 +100,7 @@ class FallsBench(Bench):
             button = QToolButton()
             button.setText(words)
             button.setCheckable(True)
-            button.setToolTip(tip)
+            button.setToolTip(plain_tip(tip))
             button.clicked.connect(partial(self._take_tool, tool))
             self.tools[tool] = button
         self.canvas.pressed.connect(self._press)
@@ -169,7 +170,7 @@ class FallsBench(Bench):
         self.seeker.setVisible(self._view == "thickness" and not thing and bool(outlets))
         self._show()
         one = self._view == "rain" and self.stepper.is_on_one
-        self._why.setText(rich(WORDS[self.hand.tool or ("draw" if one else self._view)]))
+        self._why.setText(WORDS[self.hand.tool or ("draw" if one else self._view)])
 
     def _take_marked(self) -> None:
         """Take in the hand what a finding has just pointed at."""

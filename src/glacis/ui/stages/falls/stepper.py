@@ -8,6 +8,7 @@ from PyQt6.QtCore import QTimer, pyqtSignal
 from PyQt6.QtWidgets import QHBoxLayout, QToolButton, QWidget
 
 from glacis.core.falls.found import Drained
+from glacis.ui.plain import plain_tip
 from glacis.ui.widgets.labels import label, tight
 
 if TYPE_CHECKING:
@@ -95,6 +96,6 @@ class DrawStepper(QWidget):
 def _button(words: str, tip: str, pressed: Callable[[], None]) -> QToolButton:
     button = QToolButton()
     button.setText(words)
-    button.setToolTip(tip)
+    button.setToolTip(plain_tip(tip))
     button.clicked.connect(pressed)
     return button

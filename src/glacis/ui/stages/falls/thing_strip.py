@@ -19,6 +19,7 @@ from glacis.core.model.falls import Gutter, LevelLine, Outlet, Overflow, Ridge, 
 from glacis.core.units.quantities import Quantity
 from glacis.core.units.ranges import ranges_of
 from glacis.ui.desk import Desk
+from glacis.ui.plain import plain_tip
 from glacis.ui.stages.falls.hand import FallsHand
 from glacis.ui.widgets.field_grid import chooser, nearest
 from glacis.ui.widgets.labels import label, tight
@@ -253,5 +254,5 @@ def _shown(thing: Thing) -> set[str]:
 
 def _box(words: str, tip: str) -> QCheckBox:
     box = QCheckBox(words)
-    box.setToolTip(tip)
+    box.setToolTip(plain_tip(tip))
     return box

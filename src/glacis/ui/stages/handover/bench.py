@@ -9,7 +9,6 @@ from PyQt6.QtCore import QBuffer, QByteArray, QIODevice, QSize, Qt
 from PyQt6.QtGui import QPixmap
 from PyQt6.QtWidgets import (
     QHBoxLayout,
-    QLabel,
     QMenu,
     QProgressBar,
     QPushButton,
@@ -26,6 +25,7 @@ from glacis.report.offers import Export, exports
 from glacis.report.pdf import REPORT
 from glacis.ui.bench import Bench
 from glacis.ui.desk import Desk
+from glacis.ui.plain import plain_tip
 from glacis.ui.prompts import Prompts
 from glacis.ui.widgets.labels import clear, label, tight
 
@@ -79,7 +79,7 @@ class HandoverBench(Bench):
 
     def _button(self, text: str, tip: str, slot: Callable[[], None]) -> QPushButton:
         button = QPushButton(text)
-        button.setToolTip(tip)
+        button.setToolTip(plain_tip(tip))
         button.clicked.connect(slot)
         self.controls.addWidget(button)
         return button
@@ -160,7 +160,7 @@ class HandoverBench(Bench):
             size = document.pagePointSize(number)
             height = round(width * size.height() / max(1.0, size.width()))
             image = document.render(number, QSize(width, height))
-            sheet = QLabel()
+            sheet = label()
             sheet.setPixmap(QPixmap.fromImage(image))
             sheet.setFixedSize(width, height)
             sheet.setStyleSheet("background: white;")

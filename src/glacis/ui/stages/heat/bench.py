@@ -24,9 +24,10 @@ from glacis.report.scene import Hot, SceneMaker, saying
 from glacis.ui.bench import Bench, field_row, view_buttons
 from glacis.ui.desk import Desk
 from glacis.ui.drawing.canvas import Canvas
+from glacis.ui.plain import plain_tip
 from glacis.ui.widgets.figure_link import FigureLink
 from glacis.ui.widgets.figure_table import FigureTable
-from glacis.ui.widgets.labels import label, rich
+from glacis.ui.widgets.labels import label
 from glacis.ui.widgets.unit_field import UnitField
 
 if TYPE_CHECKING:
@@ -71,7 +72,7 @@ class HeatBench(Bench):
             ("Working of U", "Open every step behind U (Ctrl+W)", self._open_working),
         ):
             plain_button = QPushButton(text)
-            plain_button.setToolTip(tip)
+            plain_button.setToolTip(plain_tip(tip))
             plain_button.clicked.connect(slot)
             self.controls.addWidget(plain_button)
         self.canvas = Canvas("Chart of heat", QSize(400, 300))
@@ -142,7 +143,7 @@ class HeatBench(Bench):
         for key, words in self._figures(roof).items():
             self.figures[key].show_figure(words)
         self.table.refit()
-        self._note.setText(rich(self._notes(roof)))
+        self._note.setText(self._notes(roof))
         if self._panel is not None and self._panel.isVisible():
             self._panel.refresh()
 

@@ -26,6 +26,7 @@ from glacis.core.units.format import plain, with_unit
 from glacis.core.units.quantities import Quantity
 from glacis.core.units.ranges import range_of
 from glacis.ui.desk import Desk
+from glacis.ui.plain import plain_tip
 from glacis.ui.widgets.labels import label
 from glacis.ui.widgets.overlay import Overlay
 from glacis.ui.widgets.paragraph import Paragraph
@@ -126,7 +127,9 @@ class ImperfectionPanel(Overlay):
         field = UnitField(name, Quantity.RESISTANCE, 110)
         field.committed.connect(partial(self._change_film, key))
         field.said.connect(self.said)
-        field.setToolTip(f"{name}, where national rules give another; empty takes ISO 6946's")
+        field.setToolTip(
+            plain_tip(f"{name}, where national rules give another; empty takes ISO 6946's")
+        )
         return field
 
     def _flow_combo(self) -> QComboBox:
@@ -223,7 +226,7 @@ class ImperfectionPanel(Overlay):
             return
         system = self._desk.system
         self.voids.setCurrentIndex(self.voids.findData(stated.voids))
-        self.voids.setToolTip(self.voids.currentText())
+        self.voids.setToolTip(plain_tip(self.voids.currentText()))
         self.fixing.setCurrentIndex(self.fixing.findData(stated.fixing))
         follows = rain_factor_of(roof.layers)
         self.rain.setItemText(0, f"by the layers: {RAIN_WORDS[follows]}")

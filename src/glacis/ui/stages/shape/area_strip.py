@@ -15,6 +15,7 @@ from glacis.core.units.format import pitch_notations
 from glacis.core.units.quantities import Quantity
 from glacis.core.units.ranges import range_of
 from glacis.ui.desk import Desk
+from glacis.ui.plain import plain_tip
 from glacis.ui.widgets.labels import label
 from glacis.ui.widgets.unit_field import UnitField
 
@@ -114,7 +115,9 @@ class AreaStrip(QWidget):
         self.target.show_limit(area.target_u, system, "as the project")
         for key, _, _ in FIELDS:
             self.fields[key].show_value(getattr(area, key), system)
-        self.fields["pitch"].setToolTip(f"Pitch: {pitch_notations(area.pitch)}; type any of these")
+        self.fields["pitch"].setToolTip(
+            plain_tip(f"Pitch: {pitch_notations(area.pitch)}; type any of these")
+        )
         dormers = {dormer.id for dormer in self._desk.project.dormers}
         self.fields["azimuth"].setEnabled(area.grown is None or not area.grown.edge)
         self.fields["level"].setEnabled(area.grown is None or area.grown.source not in dormers)

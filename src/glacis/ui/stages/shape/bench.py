@@ -38,7 +38,7 @@ from glacis.ui.stages.shape.roof_panel import RoofPanel
 from glacis.ui.stages.shape.thing_strip import ThingStrip
 from glacis.ui.stages.shape.tools import ShapeTools
 from glacis.ui.widgets.field_grid import chooser
-from glacis.ui.widgets.labels import label, rich, tight
+from glacis.ui.widgets.labels import label, tight
 from glacis.ui.widgets.unit_field import UnitField
 
 VIEWS = (
@@ -217,7 +217,7 @@ class ShapeBench(Bench):
             words = "line" if self.hand.pen.kind == "line" else "draw"
         elif strip is self.thing:
             words = "thing"
-        self._why.setText(rich(WORDS[words]))
+        self._why.setText(WORDS[words])
         self.shaded.setVisible(self._view == "space")
         for item in (self.strip, self.edge, self.thing, self.drawing):
             if item is strip:

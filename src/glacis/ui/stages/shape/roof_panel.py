@@ -25,7 +25,7 @@ from glacis.report.scene import SceneMaker, saying
 from glacis.ui.desk import Desk
 from glacis.ui.drawing.canvas import Canvas
 from glacis.ui.widgets.field_grid import field_grid
-from glacis.ui.widgets.labels import label, rich
+from glacis.ui.widgets.labels import label
 from glacis.ui.widgets.overlay import Overlay
 from glacis.ui.widgets.unit_field import UnitField
 
@@ -259,7 +259,7 @@ class RoofPanel(Overlay):
 
     def _painter(self) -> SceneMaker:
         notes = self._found.notes if self._found else ()
-        self._notes.setText(rich("; ".join(notes[:4])))
+        self._notes.setText("; ".join(notes[:4]))
         try:
             footprints = self.footprints()
             for footprint in footprints:

@@ -23,6 +23,7 @@ from glacis.session.places import random_name
 from glacis.ui.bench import Bench
 from glacis.ui.desk import Desk
 from glacis.ui.drawing.canvas import Canvas
+from glacis.ui.plain import plain_tip
 from glacis.ui.prompts import Prompts
 from glacis.ui.stages.site.job_panel import JobPanel
 from glacis.ui.stages.site.month_panel import MonthPanel
@@ -99,7 +100,7 @@ class ZoneRow:
         held = isinstance(zone.humidity, SetPoint)
         number = 0 if isinstance(zone.humidity, SetPoint) else zone.humidity.number
         self.humidity.setCurrentIndex(self.humidity.findData(number))
-        self.humidity.setToolTip(self.humidity.currentText())
+        self.humidity.setToolTip(plain_tip(self.humidity.currentText()))
         self.set_point.setVisible(held)
         if isinstance(zone.humidity, SetPoint):
             self.set_point.show_value(zone.humidity.humidity, system)

@@ -8,6 +8,7 @@ from PyQt6.QtCore import QRect
 from PyQt6.QtWidgets import QGridLayout, QLineEdit, QWidget
 
 from glacis.ui.desk import Desk
+from glacis.ui.plain import plain_tip
 from glacis.ui.widgets.labels import label
 from glacis.ui.widgets.overlay import Overlay
 
@@ -29,7 +30,7 @@ class JobPanel(Overlay):
         for row, (key, words) in enumerate(FIELDS):
             line = QLineEdit()
             line.setAccessibleName(words)
-            line.setToolTip(f"{words} of the project, as the report prints it")
+            line.setToolTip(plain_tip(f"{words} of the project, as the report prints it"))
             line.editingFinished.connect(partial(self._take, key))
             grid.addWidget(label(words, "second"), row, 0)
             grid.addWidget(line, row, 1)

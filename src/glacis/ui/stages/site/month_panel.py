@@ -35,6 +35,7 @@ from glacis.core.units.quantities import Quantity
 from glacis.core.units.ranges import range_of
 from glacis.report.scene import shorten
 from glacis.ui.desk import Desk
+from glacis.ui.plain import plain_tip
 from glacis.ui.prompts import Prompts
 from glacis.ui.widgets.labels import label, tight
 from glacis.ui.widgets.overlay import Overlay
@@ -121,14 +122,14 @@ class MonthPanel(Overlay):
             ("Save the site…", "Save the site as a file, for other projects", self.save_file),
         ):
             button = QPushButton(words)
-            button.setToolTip(hint)
+            button.setToolTip(plain_tip(hint))
             button.clicked.connect(slot)
             self.buttons.addWidget(button)
 
     def _line(self, words: str, key: str, width: int) -> QLineEdit:
         line = QLineEdit()
         line.setAccessibleName(words)
-        line.setToolTip(f"{words}, as the report prints it")
+        line.setToolTip(plain_tip(f"{words}, as the report prints it"))
         if width:
             line.setFixedWidth(width)
         line.editingFinished.connect(partial(self._take_text, key))
@@ -166,7 +167,7 @@ class MonthPanel(Overlay):
         for place, row in enumerate(rows):
             unit = row.quantity.unit(system).symbol
             head = QTableWidgetItem(f"{shorten(row.words, LABELS - UNIT, 13)}, {unit}")
-            head.setToolTip(f"{row.words}, {unit}")
+            head.setToolTip(plain_tip(f"{row.words}, {unit}"))
             self.table.setVerticalHeaderItem(place, head)
             values = values_of(project, row)
             for month in range(MONTHS):
