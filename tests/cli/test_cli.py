@@ -3,6 +3,9 @@
 
 import csv
 import json
+import os
+import subprocess
+import sys
 from math import cos, radians, tan
 
 import pytest
@@ -64,7 +67,56 @@ def test_report_and_exports_are_written(project_file, tmp_path, capsys):
     assert json.loads(js.read_text())["project"] == demo().name
     assert load(project_file) == demo()
     capsys.readouterr()
-    assert main(["report", str(project_file), "-o", "/nowhere/r.pdf"]) == 2
+
+
+def test_an_output_that_cannot_be_written_exits_3(project_file, tmp_path, capsys):
+    pipe = tmp_path / "pipe"
+    os.mkfifo(pipe)
+    alias = tmp_path / "alias"
+    alias.symlink_to(project_file)
+    for output in ("/nowhere/r.pdf", str(tmp_path), str(pipe), "/dev/null", str(alias)):
+        assert main(["report", str(project_file), "-o", output]) == 3
+        told = capsys.readouterr()
+        assert told.err.startswith("glacis: ")
+        assert len(told.err) < 300
+        assert "Traceback" not in told.err
+    assert load(project_file) == demo()
+
+
+def glacis(*words: str, **options: object) -> subprocess.CompletedProcess[bytes]:
+    command = [sys.executable, "-m", "glacis", *words]
+    return subprocess.run(command, stderr=subprocess.PIPE, timeout=100, check=False, **options)
+
+
+@pytest.mark.parametrize("encoding", ["ascii", "latin-1"])
+def test_any_terminal_can_be_written_to(project_file, encoding):
+    done = glacis("check", str(project_file), env={**os.environ, "PYTHONIOENCODING": encoding},
+                  stdout=subprocess.PIPE)  # fmt: skip
+    assert done.returncode == 1
+    assert b"W/(m" in done.stdout
+    assert not done.stderr
+
+
+def test_a_closed_pipe_or_a_full_disk_exits_3(project_file):
+    with open("/dev/full", "wb") as full:
+        done = glacis("check", str(project_file), stdout=full)
+    assert done.returncode == 3
+    assert b"No space left" in done.stderr
+    ends = os.pipe()
+    os.close(ends[0])
+    with os.fdopen(ends[1], "wb") as closed:
+        done = glacis("check", str(project_file), stdout=closed)
+    assert done.returncode == 3
+    assert b"Traceback" not in done.stderr
+
+
+def test_what_nobody_foresaw_is_a_sentence(project_file, monkeypatch, capsys):
+    def broken(*_args: object) -> None:
+        raise ZeroDivisionError("float division by zero")
+
+    monkeypatch.setattr("glacis.cli.commands.load", broken)
+    assert main(["check", str(project_file)]) == 2
+    assert "ZeroDivisionError" in capsys.readouterr().err
 
 
 def test_edges_and_cuts_are_written_with_what_the_saw_is_set_to(project_file, tmp_path):

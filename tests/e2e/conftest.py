@@ -26,6 +26,8 @@ class Answers(Prompts):
         self.answer: Answer = "discard"
         self.yes = True
         self.named = ""
+        self.choice = ""
+        self.offered: tuple[str, ...] = ()
         self.told: list[str] = []
 
     def open_path(self, _parent: QWidget, _folder: str) -> Path | None:
@@ -53,6 +55,11 @@ class Answers(Prompts):
     def confirm(self, _parent: QWidget, _title: str, text: str, _yes: str) -> bool:
         self.told.append(text)
         return self.yes
+
+    def choose(self, _parent: QWidget, _title: str, text: str, answers: tuple[str, ...]) -> str:
+        self.told.append(text)
+        self.offered = answers
+        return self.choice if self.choice in answers else ""
 
     def tell(self, _parent: QWidget, _title: str, text: str) -> None:
         self.told.append(text)

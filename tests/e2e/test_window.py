@@ -13,8 +13,7 @@ from e2e.conftest import Answers, choose, drag, hot, let_go, middle
 from glacis.core.stages import STAGES
 from glacis.files.project_file import encode, save
 from glacis.report.offers import exports
-from glacis.session.journal import Journal
-from glacis.ui.app import Homes, _last_resort, make_window, offer_recovery
+from glacis.ui.app import Homes, LastResort, make_window
 from glacis.ui.pages import AboutPage, KeyboardPage
 from glacis.ui.stages.handover.bench import HandoverBench
 from glacis.ui.stages.site.bench import SiteBench
@@ -209,19 +208,6 @@ def test_a_file_open_elsewhere_is_not_opened_twice(window, answers, tmp_path, qt
     let_go(other)
 
 
-def test_what_a_crash_left_behind_is_offered(window, answers, tmp_path, qtbot):
-    lost = replace(demo(), name="Lost and found")
-    journal = Journal(tmp_path / "journal", delay=0.0)
-    journal.note(lost, None)
-    qtbot.waitUntil(journal.path.exists)
-    journal._lock_file.close()  # as the system does when a program is killed
-    offer_recovery(window, tmp_path / "journal")
-    assert "Lost and found" in answers.told[-1]
-    assert window.desk.project == lost
-    assert window.desk.store.changed
-    journal.close()
-
-
 def test_edits_reach_the_journal_and_saving_clears_it(window, answers, tmp_path, qtbot):
     window.desk.act("Rename", lambda project: replace(project, name="Changed"))
     written = window.papers.documents.journal.path
@@ -234,7 +220,7 @@ def test_edits_reach_the_journal_and_saving_clears_it(window, answers, tmp_path,
 
 def test_an_error_in_a_slot_is_told_and_loses_nothing(window, monkeypatch, capsys):
     monkeypatch.setattr(sys, "excepthook", sys.excepthook)
-    _last_resort(window)
+    LastResort().window = window
     before = window.desk.project
     try:
         raise RuntimeError("boom")

@@ -41,10 +41,10 @@ def test_a_short_table_is_enough_and_replaces_its_namesakes(tmp_path):
         (HEAD + "\n", "at least one material"),
         (HEAD + "\n" + GOOD.replace("0.055", "thick"), "conductivity.*thick"),
         (HEAD + "\n" + GOOD.replace("0.055", ""), "row 2, conductivity"),
-        (HEAD + "\n" + GOOD.replace("0.055", "0"), "above 0"),
+        (HEAD + "\n" + GOOD.replace("0.055", "0"), "conductivity: expected 0.001"),
         (HEAD + "\n" + GOOD.replace("plant-fibre", "unobtainium"), "family"),
         (HEAD + "\n" + GOOD.replace(",2,", ",,"), "vapour resistance"),
-        (HEAD + "\n" + GOOD.replace(",2,", ",-2,"), "none below 0"),
+        (HEAD + "\n" + GOOD.replace(",2,", ",-2,"), "dry cup: expected 0 to"),
     ],
 )
 def test_bad_tables_are_refused_naming_row_and_column(tmp_path, text, place):

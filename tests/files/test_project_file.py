@@ -97,7 +97,7 @@ GOOD = encode(demo())
         (GOOD.replace(b'"thickness": 0.16', b'"thickness": -0.16'), "thickness"),
         (GOOD.replace(b'"thickness": 0.16', b'"thickness": 1e999'), "."),
         (GOOD.replace(b'"kind": "air"', b'"kind": "ether"'), "layers"),
-        (GOOD.replace(b'"zone": "tanks"', b'"zone": "cellar"'), "indoor zone 'cellar'"),
+        (GOOD.replace(b'"zone": "tanks"', b'"zone": "cellar"'), "known indoor zone, found 'cellar'"),
         (b'{"format": "glacis-project", "version": 1, "project": 5}', "an object"),
     ],
 )  # fmt: skip

@@ -2,19 +2,23 @@
 """Commands that need no display."""
 
 import argparse
+import os
 import sys
+from collections.abc import Callable
+from functools import partial
 from pathlib import Path
 
 import msgspec
 
 from glacis import __version__
-from glacis.cli.words import EXIT_BAD_INPUT, EXIT_STOP, usage
+from glacis.cli.words import EXIT_BAD_INPUT, EXIT_NO_OUTPUT, EXIT_STOP, complain, usage
 from glacis.core.analysis.results import Results
 from glacis.core.errors import GlacisError
 from glacis.core.judgement.finding import Finding
 from glacis.core.stages import STAGES, Stage
 from glacis.core.units.format import with_unit
 from glacis.files.atomic import write_atomic
+from glacis.files.errors import FileRefused
 from glacis.files.libraries import load_library
 from glacis.files.project_file import load
 from glacis.report.offers import Export, exports
@@ -55,13 +59,12 @@ def run(words: list[str], stages: tuple[Stage, ...] = STAGES) -> int:
         results = ProjectSession(load(options.file), load_library(), stages=stages).results
         if options.command == "check":
             return _check(results, as_json=options.json)
-        if options.command == "report":
-            return _report(results, options.output)
-        chosen = next(export for export in offered if export.id == options.what)
-        return _export(results, chosen, options.output)
+        make = _maker(results, options, offered)
+        content = make()
     except GlacisError as fault:
-        sys.stderr.write(f"glacis: {fault}\n")
+        complain(str(fault))
         return EXIT_BAD_INPUT
+    return _write(options.file, options.output, content)
 
 
 def _check(results: Results, *, as_json: bool) -> int:
@@ -96,15 +99,26 @@ def _finding_line(results: Results, finding: Finding) -> str:
     return f"  {finding.severity}{accepted}: {message} [{finding.rule}]"
 
 
-def _report(results: Results, output: Path) -> int:
-    from glacis.report.pdf import report_pdf
+def _maker(
+    results: Results, options: argparse.Namespace, offered: tuple[Export, ...]
+) -> Callable[[], bytes]:
+    """Makes the report or the export that was asked for."""
+    if options.command == "report":
+        from glacis.report.pdf import report_pdf
 
-    write_atomic(output, report_pdf(results))
-    sys.stdout.write(f"{output}\n")
-    return 0
+        return partial(report_pdf, results)
+    chosen = next(export for export in offered if export.id == options.what)
+    return partial(chosen.make, results)
 
 
-def _export(results: Results, export: Export, output: Path) -> int:
-    write_atomic(output, export.make(results))
+def _write(file: Path, output: Path, content: bytes) -> int:
+    """Write an output, never over the project that it is of."""
+    try:
+        if os.path.realpath(output) == os.path.realpath(file):
+            raise FileRefused(output, "", "another file than the project itself", "its own name")
+        write_atomic(output, content)
+    except GlacisError as fault:
+        complain(str(fault))
+        return EXIT_NO_OUTPUT
     sys.stdout.write(f"{output}\n")
     return 0

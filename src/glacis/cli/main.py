@@ -2,17 +2,55 @@
 """``glacis``: the window, and what can be done without one."""
 
 import gc
+import os
 import sys
 from collections.abc import Callable, Sequence
+from contextlib import suppress
+from io import TextIOWrapper
 from pathlib import Path
 from typing import Any
 
-from glacis.cli.words import COMMANDS, EXIT_BAD_INPUT, usage
+from glacis.cli.words import (
+    COMMANDS,
+    EXIT_BAD_INPUT,
+    EXIT_INTERRUPTED,
+    EXIT_NO_OUTPUT,
+    complain,
+    usage,
+)
 
 
 def main(arguments: Sequence[str] | None = None) -> int:
-    """Run one command; the exit code is 0, 1 on a stop finding, 2 on bad input."""
+    """Run one command; no error leaves it as a traceback.
+
+    The exit code is 0, 1 on a stop finding, 2 on bad input, 3 where the output cannot be written.
+    """
+    for stream in (sys.stdout, sys.stderr):
+        if isinstance(stream, TextIOWrapper):
+            stream.reconfigure(errors="backslashreplace")
     words = list(sys.argv[1:] if arguments is None else arguments)
+    try:
+        code = _run(words)
+        sys.stdout.flush()
+    except KeyboardInterrupt:
+        return EXIT_INTERRUPTED
+    except OSError as fault:
+        _leave_output()
+        complain(f"the output cannot be written: {fault.strerror or fault}")
+        return EXIT_NO_OUTPUT
+    except Exception as fault:  # noqa: BLE001 - whatever it is, a user reads a sentence
+        complain(f"this could not be worked out ({type(fault).__name__}: {fault})"[:300])
+        return EXIT_BAD_INPUT
+    return code
+
+
+def _leave_output() -> None:
+    """Let nothing be written any more to an output that is closed or full."""
+    with suppress(OSError, ValueError):
+        os.dup2(os.open(os.devnull, os.O_WRONLY), sys.stdout.fileno())
+
+
+def _run(words: list[str]) -> int:
     if words and words[0] in (*COMMANDS, "--help", "-h", "--version"):
         from glacis.cli.commands import run
 
@@ -25,7 +63,7 @@ def _window(words: list[str]) -> int:
     files = [word for word in words if not word.startswith("-")]
     odd = [word for word in words if word.startswith("-") and word != "--demo"]
     if odd or len(files) > 1:
-        sys.stderr.write(f"glacis: cannot use {' '.join(odd or files[1:])!r}\n{usage()}")
+        complain(f"cannot use {' '.join(odd or files[1:])!r}\n{usage()}")
         return EXIT_BAD_INPUT
     return open_window(demo, Path(files[0]) if files else None)
 

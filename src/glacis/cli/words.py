@@ -1,11 +1,13 @@
 # SPDX-License-Identifier: GPL-3.0-or-later
 """What the command line says about itself."""
 
+import sys
 from collections.abc import Sequence
+from contextlib import suppress
 from itertools import groupby
 from typing import Protocol
 
-EXIT_STOP, EXIT_BAD_INPUT = 1, 2
+EXIT_STOP, EXIT_BAD_INPUT, EXIT_NO_OUTPUT, EXIT_INTERRUPTED = 1, 2, 3, 130
 COMMANDS = ("check", "report", "export")
 INDENT = " " * 35
 
@@ -20,6 +22,12 @@ class Offered(Protocol):
     @property
     def kind(self) -> str:
         """Kind of file."""
+
+
+def complain(words: str) -> None:
+    """Say what is wrong where errors are read, if anybody can read there."""
+    with suppress(OSError, ValueError):
+        sys.stderr.write(f"glacis: {words}\n")
 
 
 def what_words(offered: Sequence[Offered]) -> str:

@@ -1,9 +1,23 @@
 # SPDX-License-Identifier: GPL-3.0-or-later
 """What can be wrong with a file."""
 
+import os
 from pathlib import Path
 
 from glacis.core.errors import GlacisError
+
+LONGEST = 70
+"""Letters told of any part of a message."""
+
+
+def shown_name(path: Path | str) -> str:
+    """The name of a file as text that every screen and file can take."""
+    return _short(os.fsencode(Path(path).name).decode("utf-8", "replace"))
+
+
+def _short(words: str) -> str:
+    plain = words.encode("utf-8", "replace").decode()
+    return plain if len(plain) <= LONGEST else f"{plain[: LONGEST - 1]}…"
 
 
 class FileRefused(GlacisError):
@@ -17,5 +31,13 @@ class FileRefused(GlacisError):
         self.place = place
         self.expected = expected
         self.found = found
-        at = f", {place}" if place else ""
-        super().__init__(f"{self.path.name}{at}: expected {expected}, found {found}.")
+        at = f", {_short(place)}" if place else ""
+        said = f"expected {_short(expected)}, found {_short(found)}"
+        super().__init__(f"{shown_name(self.path)}{at}: {said}.")
+
+
+class WriteProtected(FileRefused):
+    """A file whose owner protected it; it is replaced only if the user says so."""
+
+    def __init__(self, path: Path | str) -> None:
+        super().__init__(path, "", "a file that may be written", "one that is write-protected")

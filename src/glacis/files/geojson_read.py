@@ -11,7 +11,9 @@ import msgspec
 from glacis.core.model.geometry import Point
 from glacis.core.shape.drawn import Found, FoundLoop
 from glacis.files.errors import FileRefused
+from glacis.files.reading import MEBI, read_whole
 
+LARGEST = 32 * MEBI
 DEGREE = 111_320.0
 """Metres to a degree of latitude, and of longitude at the equator."""
 LAYER_KEYS = ("layer", "building", "type")
@@ -59,10 +61,8 @@ def read_geojson(path: Path) -> Found:
         FileRefused: for what is no GeoJSON or holds no polygon.
     """
     try:
-        data = msgspec.json.decode(path.read_bytes())
-    except OSError as fault:
-        raise FileRefused(path, "", "a GeoJSON file", str(fault.strerror or fault)) from fault
-    except (msgspec.DecodeError, UnicodeDecodeError) as fault:
+        data = msgspec.json.decode(read_whole(path, LARGEST, "a GeoJSON file"))
+    except (msgspec.DecodeError, UnicodeDecodeError, RecursionError) as fault:
         raise FileRefused(path, "", "a GeoJSON file", str(fault)) from fault
     loops: list[FoundLoop] = []
     for rings, properties in _polygons(data, {}):

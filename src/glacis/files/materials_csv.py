@@ -7,7 +7,7 @@ semicolons between, ranges as least and most.
 
 import csv
 import io
-from collections.abc import Iterable, Mapping
+from collections.abc import Iterable, Iterator, Mapping
 from pathlib import Path
 
 from msgspec.structs import replace
@@ -15,8 +15,10 @@ from msgspec.structs import replace
 from glacis.core.errors import ValueRefused
 from glacis.core.materials.library import Family, read_material
 from glacis.core.model.document import Material, Project
+from glacis.core.model.validate import check_material
 from glacis.files.errors import FileRefused
 from glacis.files.layers_csv import safe
+from glacis.files.reading import MEBI, read_whole
 
 COLUMNS = (
     "id", "name", "family", "conductivity", "density", "heat_capacity", "mu_dry", "mu_wet",
@@ -24,7 +26,7 @@ COLUMNS = (
     "cost_min", "cost_max", "carbon_min", "carbon_max", "fire", "purpose", "vapour_note", "source",
 )  # fmt: skip
 NEEDED = ("id", "name", "family", "conductivity", "density", "source")
-LARGEST = 5_000_000
+LARGEST = 5 * MEBI
 
 
 def _row(material: Material) -> dict[str, object]:
@@ -71,10 +73,23 @@ def _checked(row: Mapping[str, str], number: int, families: Mapping[str, Family]
     if family is None:
         known = ", ".join(sorted(families))
         raise ValueRefused(f"row {number}, family", material.family, f"one of {known}")
-    if material.conductivity <= 0 or material.density <= 0:
-        raise ValueRefused(f"row {number}, conductivity and density", row, "both above 0")
+    check_material(material)
     _check_vapour(material, number)
     return material
+
+
+def _checked_rows(
+    reader: Iterable[Mapping[str, str]], families: Mapping[str, Family]
+) -> Iterator[Material]:
+    """Every row as a material; what is wrong with one names its row."""
+    for number, row in enumerate(reader, 2):
+        try:
+            yield _checked(row, number, families)
+        except ValueRefused as fault:
+            place = (
+                fault.field if fault.field.startswith("row ") else f"row {number}, {fault.field}"
+            )
+            raise ValueRefused(place, fault.found, fault.expected) from fault
 
 
 def _check_vapour(material: Material, number: int) -> None:
@@ -93,13 +108,12 @@ def text_of(path: Path) -> str:
         FileRefused: for a file that cannot be read, is too large or is no text.
     """
     try:
-        if path.stat().st_size > LARGEST:
-            raise FileRefused(path, "", "a table", "more than 5 MB")
-        return path.read_text(encoding="utf-8-sig")
-    except OSError as fault:
-        raise FileRefused(path, "", "a readable file", fault.strerror or "none") from fault
+        text = read_whole(path, LARGEST, "a readable file").decode("utf-8-sig")
     except UnicodeDecodeError as fault:
         raise FileRefused(path, "", "text in UTF-8", "other bytes") from fault
+    if "\0" in text:
+        raise FileRefused(path, "", "text in UTF-8", "a byte of zero")
+    return text
 
 
 def read_materials(path: Path, families: Mapping[str, Family]) -> tuple[Material, ...]:
@@ -118,7 +132,7 @@ def read_materials(path: Path, families: Mapping[str, Family]) -> tuple[Material
             ", ".join(reader.fieldnames or ()) or "none",
         )
     try:
-        found = tuple(_checked(row, number, families) for number, row in enumerate(reader, 2))
+        found = tuple(_checked_rows(reader, families))
     except ValueRefused as fault:
         raise FileRefused(path, fault.field, fault.expected, str(fault.found)[:80]) from fault
     except csv.Error as fault:

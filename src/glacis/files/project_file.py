@@ -7,17 +7,19 @@ from typing import Any
 
 import msgspec
 
-from glacis.core.errors import GlacisError
+from glacis.core.errors import MissingReference, ValueRefused
 from glacis.core.model.document import Project
 from glacis.core.model.validate import check_project
+from glacis.core.units.ranges import OutOfRange
 from glacis.files.atomic import write_atomic
 from glacis.files.errors import FileRefused
+from glacis.files.reading import MEBI, read_whole
 from glacis.files.unknown_keys import fold, unfold
 
 FORMAT = "glacis-project"
 VERSION = 1
 SUFFIX = ".glacis"
-LARGEST = 64 * 1024 * 1024
+LARGEST = 64 * MEBI
 UNITS = {
     "length": "m",
     "temperature": "degC",
@@ -67,6 +69,8 @@ def decode(
     if not isinstance(inner, dict):
         raise FileRefused(path, "project", "an object", _kind(inner))
     outer = {key: value for key, value in envelope.items() if key not in _ENVELOPE}
+    if _OUTER in inner:
+        raise FileRefused(path, f"project, {_OUTER}", "a key without this name", "one")
     if outer:
         inner = {**inner, _OUTER: outer}
     try:
@@ -82,9 +86,13 @@ def decode(
 def _check(project: Project, path: Path | str) -> None:
     try:
         check_project(project)
-    except GlacisError as fault:
-        message = f"a project that contradicts itself ({fault})"
-        raise FileRefused(path, "", "values in range", message) from fault
+    except MissingReference as fault:
+        expected = f"the id of a known {fault.kind}"
+        raise FileRefused(path, fault.where, expected, f"'{fault.identifier}'") from fault
+    except OutOfRange as fault:
+        raise FileRefused(path, fault.field, fault.expected, fault.shown("si")) from fault
+    except ValueRefused as fault:
+        raise FileRefused(path, fault.field, fault.expected, str(fault.found)) from fault
 
 
 def _envelope(content: bytes, path: Path | str) -> dict[str, Any]:
@@ -146,17 +154,7 @@ def read_bytes(path: Path) -> bytes:
     Raises:
         FileRefused: where it cannot be read or is larger than any project.
     """
-    try:
-        if path.is_dir():
-            raise FileRefused(path, "", "a file", "a folder")
-        size = path.stat().st_size
-        if size > LARGEST:
-            found = f"{size // (1024 * 1024)} MiB"
-            raise FileRefused(path, "", f"at most {LARGEST // (1024 * 1024)} MiB", found)
-        return path.read_bytes()
-    except OSError as fault:
-        reason = fault.strerror or str(fault)
-        raise FileRefused(path, "", "a file that can be read", reason) from fault
+    return read_whole(path, LARGEST)
 
 
 def load(path: Path) -> Project:
@@ -168,10 +166,14 @@ def load(path: Path) -> Project:
     return decode(read_bytes(path), path)
 
 
-def save(project: Project, path: Path) -> None:
-    """Write a project file whole or not at all.
+def save(project: Project, path: Path, *, over_protected: bool = False) -> None:
+    """Write a project file whole or not at all, and only what reads back as it is.
 
     Raises:
-        FileRefused: where it cannot be written; the old file is then untouched.
+        WriteProtected: for a file that its owner protected, unless that is allowed.
+        FileRefused: where it cannot be written or would not read back; the old file is untouched.
     """
-    write_atomic(path, encode(project))
+    content = encode(project)
+    if decode(content, path) != project:
+        raise FileRefused(path, "", "a project that a file can keep", "values that change in it")
+    write_atomic(path, content, over_protected=over_protected)

@@ -3,13 +3,23 @@
 
 from collections.abc import Callable
 from pathlib import Path
+from typing import TYPE_CHECKING
 
 from glacis.core.errors import GlacisError
 from glacis.core.model.document import Project
-from glacis.files.atomic import Stamp, stamp_of
+from glacis.files.atomic import Stamp, stamp_of, sweep
+from glacis.files.errors import WriteProtected, shown_name
 from glacis.files.project_file import load, save
-from glacis.session.journal import FileLock, Journal, Recovered, discard
+from glacis.session.journal import Journal, Kept
+from glacis.session.locks import FileLock
 from glacis.session.store import Store
+
+if TYPE_CHECKING:
+    from glacis.session.recovery import Recovered
+
+
+def _untroubled(_fault: str) -> None:
+    """For sessions that nobody watches."""
 
 
 def _nobody(_path: Path) -> None:
@@ -23,11 +33,14 @@ class Documents:
         path: of the document; None where it was never saved.
         stamp: of that file as it was last read or written.
         used: told every file that is opened or saved.
+        troubled: told what keeps autosave from working, and with an empty text when it works again;
+            on the thread that writes.
     """
 
     def __init__(self, store: Store, journals: Path | None) -> None:
         self._store = store
-        self._journal = None if journals is None else Journal(journals)
+        self.troubled: Callable[[str], None] = _untroubled
+        self._journal = None if journals is None else Journal(journals, told=self._tell)
         self._lock: FileLock | None = None
         self.path: Path | None = None
         self.stamp: Stamp | None = None
@@ -40,13 +53,21 @@ class Documents:
         """Where the newest document is kept until it is saved; None without autosave."""
         return self._journal
 
+    def _tell(self, fault: str) -> None:
+        self.troubled(fault)
+
+    @property
+    def trouble(self) -> str:
+        """What keeps autosave from working now; empty for nothing."""
+        return self._journal.fault if self._journal is not None else ""
+
     def _note(self) -> None:
         project = self._store.document
         if project is self._noted or self._journal is None:
             return
         self._noted = project
         if self._store.changed:
-            self._journal.note(project, self.path)
+            self._journal.note(Kept(project, self.path, self.stamp))
         else:
             self._journal.forget()
 
@@ -69,7 +90,8 @@ class Documents:
         if self._lock is not None and self._lock.path == lock.path:
             lock = self._lock
         elif not lock.take():
-            return f"{path.name} is open in another window."
+            return f"{shown_name(path)} is open in another window."
+        sweep(lock.path.parent, lock.path.name)
         if lock is not self._lock:
             self._release()
         self._lock = lock
@@ -79,19 +101,25 @@ class Documents:
         self.used(path)
         return ""
 
-    def save(self, path: Path) -> str:
-        """Save the document; the answer says what is wrong, empty for nothing."""
+    def save(self, path: Path, *, over_protected: bool = False) -> str:
+        """Save the document; the answer says what is wrong, empty for nothing.
+
+        Raises:
+            WriteProtected: for a file that its owner protected, unless that is allowed.
+        """
         project = self._store.document
         lock = self._lock
         if lock is None or lock.path != path.resolve():
             lock = FileLock(path)
             if not lock.take():
-                return f"{path.name} is open in another window."
+                return f"{shown_name(path)} is open in another window."
         try:
-            save(project, path)
+            save(project, path, over_protected=over_protected)
         except GlacisError as fault:
             if lock is not self._lock:
                 lock.release()
+            if isinstance(fault, WriteProtected):
+                raise
             return str(fault)
         if lock is not self._lock:
             self._release()
@@ -104,21 +132,27 @@ class Documents:
         self.used(path)
         return ""
 
-    def recover(self, recovered: Recovered, blank: Project) -> None:
+    def recover(self, recovered: "Recovered", blank: Project) -> None:
         """Take up a document that a crash left behind, unsaved.
+
+        Its journal goes only once it stands in ours. A file that someone else wrote since stays
+        theirs: the document then has none.
 
         Args:
             recovered: what was found.
             blank: what counts as saved where its file cannot be had.
         """
+        from glacis.session.recovery import discard
+
         self._release()
-        path = recovered.path
+        kept = recovered.kept
+        path = None if recovered.overtaken else kept.path
         saved: Project | None = None
         if path is not None:
             lock = FileLock(path)
             if path.exists() and lock.take():
                 self._lock = lock
-                self.stamp = stamp_of(path)
+                self.stamp = kept.stamp
                 try:
                     saved = load(path)
                 except GlacisError:
@@ -126,11 +160,11 @@ class Documents:
             else:
                 path = None
         self.path = path
-        self._store.replace_all(recovered.project, saved or blank)
-        if self._journal is not None:
-            self._journal.note(recovered.project, path)
-        self._noted = recovered.project
-        discard(recovered)
+        self._noted = kept.project
+        ours = Kept(kept.project, path, self.stamp)
+        if self._journal is None or self._journal.write_now(ours):
+            discard(recovered)
+        self._store.replace_all(kept.project, saved or blank)
 
     def _release(self) -> None:
         if self._journal is not None:

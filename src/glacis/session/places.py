@@ -14,7 +14,12 @@ APP = "glacis"
 def _base(variable: str, usual: str) -> Path:
     """A base folder: as the variable says where it is absolute, else the usual one at home."""
     stated = os.environ.get(variable, "")
-    return Path(stated) if os.path.isabs(stated) else Path.home() / usual
+    if os.path.isabs(stated):
+        return Path(stated)
+    try:
+        return Path.home() / usual
+    except RuntimeError:  # nobody knows of a home: what is kept there is told as not kept
+        return Path(os.devnull) / usual
 
 
 def config_folder() -> Path:

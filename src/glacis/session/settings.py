@@ -1,7 +1,7 @@
 # SPDX-License-Identifier: GPL-3.0-or-later
 """What the program remembers between runs: window, theme, recent files."""
 
-from contextlib import suppress
+import os
 from pathlib import Path
 from typing import Literal
 
@@ -10,6 +10,7 @@ from msgspec import Struct
 
 from glacis.files.atomic import write_atomic
 from glacis.files.errors import FileRefused
+from glacis.files.reading import MEBI, read_whole
 
 MOST_RECENT = 10
 Theme = Literal["sheet", "lamp"]
@@ -46,23 +47,27 @@ class Settings(Struct, frozen=True):
 
 
 def load_settings(folder: Path) -> Settings:
-    """The remembered settings; what cannot be read counts as not remembered."""
+    """The remembered settings; what cannot be read, whatever it is, counts as not remembered."""
     try:
-        return msgspec.json.decode((folder / "settings.json").read_bytes(), type=Settings)
-    except (OSError, msgspec.MsgspecError):
+        content = read_whole(folder / "settings.json", MEBI)
+        return msgspec.json.decode(content, type=Settings)
+    except (FileRefused, msgspec.MsgspecError, UnicodeError, RecursionError):
         return Settings()
 
 
-def save_settings(settings: Settings, folder: Path) -> None:
-    """Remember ``settings``; a folder that cannot be written is no reason to stop."""
-    with suppress(OSError, FileRefused):
+def save_settings(settings: Settings, folder: Path) -> str:
+    """Remember ``settings``; the answer says what keeps it from it, which is no reason to stop."""
+    try:
         folder.mkdir(parents=True, exist_ok=True)
         content = msgspec.json.format(msgspec.json.encode(settings), indent=2)
         write_atomic(folder / "settings.json", content)
+    except (OSError, FileRefused, UnicodeError) as fault:
+        return getattr(fault, "strerror", None) or str(fault)
+    return ""
 
 
 def with_recent(settings: Settings, path: Path) -> Settings:
     """``settings`` with ``path`` as the newest file."""
-    name = str(path.resolve())
+    name = os.fsencode(os.path.realpath(path)).decode("utf-8", "replace")
     recent = (name, *(old for old in settings.recent if old != name))[:MOST_RECENT]
     return msgspec.structs.replace(settings, recent=recent)

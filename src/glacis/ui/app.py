@@ -4,6 +4,7 @@
 import gc
 import sys
 from collections.abc import Callable
+from contextlib import suppress
 from functools import partial
 from pathlib import Path
 from types import TracebackType
@@ -16,7 +17,6 @@ from PyQt6.QtWidgets import QApplication
 from glacis.core.stages import STAGES, Stage
 from glacis.demo.shipped import shipped_demo
 from glacis.files.libraries import load_library, load_sites
-from glacis.session.journal import Recovered, discard, orphans
 from glacis.session.kernels import compile_elsewhere, load_beside, make_ready
 from glacis.session.places import config_folder, journal_folder
 from glacis.session.project_session import ProjectSession, Surroundings
@@ -67,38 +67,24 @@ def make_window(
     return window
 
 
-def offer_recovery(window: MainWindow, journals: Path) -> None:
-    """Offer what a crash left behind."""
-    for found in orphans(journals):
-        name = found.path.name if found.path else found.project.name
-        text = f"{name} was being edited when Glacis last ended without closing it."
-        if window.prompts.confirm(window, "Recover", text, "Recover it"):
-            _recover(window, found)
-            return
-        discard(found)
+class LastResort:
+    """Tells of an error that nobody caught, and goes on: the document is on the desk."""
 
+    def __init__(self) -> None:
+        self.window: MainWindow | None = None
+        sys.excepthook = self
 
-def _recover(window: MainWindow, found: Recovered) -> None:
-    blank = empty_project(window.desk.sites)
-
-    def take() -> str:
-        window.papers.documents.recover(found, blank)
-        return ""
-
-    window.desk.take_up(take)
-
-
-def _last_resort(window: MainWindow) -> None:
-    """Tell of an error that nobody caught, and go on: the document is on the desk."""
-
-    def hook(kind: type[BaseException], fault: BaseException, trace: TracebackType | None) -> None:
+    def __call__(
+        self, kind: type[BaseException], fault: BaseException, trace: TracebackType | None
+    ) -> None:
+        """Write the whole story to the standard error, and a sentence into the window."""
         import traceback
 
-        sys.stderr.write("".join(traceback.format_exception(kind, fault, trace)))
-        window.say(f"Something went wrong inside Glacis ({kind.__name__}: {fault}). "
-                   "Your document is safe; the last step may not have been done.", True)  # fmt: skip
-
-    sys.excepthook = hook
+        with suppress(OSError, ValueError):
+            sys.stderr.write("".join(traceback.format_exception(kind, fault, trace)))
+        if self.window is not None:
+            self.window.say(f"Something went wrong inside Glacis ({kind.__name__}: {fault}). "
+                            "Your document is safe; the last step may not have been done.", True)  # fmt: skip
 
 
 def _judge_once_loaded(window: MainWindow) -> None:
@@ -115,6 +101,12 @@ def _judge_once_loaded(window: MainWindow) -> None:
     timer.start(LOOK_EVERY)
 
 
+def _offer_recovery(window: MainWindow, journals: Path) -> None:
+    from glacis.ui.recovery import offer_recovery
+
+    offer_recovery(window, journals)
+
+
 def _put_icon(application: QApplication) -> None:
     from glacis.ui.icon import app_icon
 
@@ -125,6 +117,7 @@ def run_window(
     demo: bool, path: Path | None, shown: Callable[[MainWindow], None] | None = None
 ) -> int:
     """Open the window, tell ``shown`` of it, and stay until it is closed."""
+    last_resort = LastResort()
     QGuiApplication.setDesktopFileName("glacis")
     compiled = make_ready()
     homes = Homes(config_folder(), journal_folder())
@@ -132,10 +125,10 @@ def run_window(
     application = QApplication([*sys.argv[:1], *QT_ARGUMENTS])
     application.setApplicationName("Glacis")
     window = make_window(demo, path, homes, Prompts())
-    _last_resort(window)
+    last_resort.window = window
     window.seen.connect(gc.enable)
     window.seen.connect(lambda: _put_icon(application))
-    window.seen.connect(lambda: offer_recovery(window, homes.journals))
+    window.seen.connect(lambda: _offer_recovery(window, homes.journals))
     if not compiled:
         window.seen.connect(compile_elsewhere)
     elif window.desk.project.falls:

@@ -18,6 +18,7 @@ from PyQt6.QtWidgets import (
 )
 
 from glacis.demo.shipped import DemoName, shipped_demo
+from glacis.files.errors import shown_name
 from glacis.report.plan import plan_scene
 from glacis.ui.desk import Desk
 from glacis.ui.drawing.canvas import Canvas
@@ -143,7 +144,7 @@ class Beginning(QFrame):
         if recent:
             self._recent.addWidget(label("Open last", "second"))
         for path in recent[:4]:
-            button = QPushButton(path.name)
+            button = QPushButton(shown_name(path))
             button.setProperty("quiet", True)
             button.setToolTip(plain_tip(str(path)))
             button.clicked.connect(lambda _on=False, p=path: self._window.papers.open_path(p))

@@ -37,6 +37,8 @@ class Desk(QObject):
     got_on = pyqtSignal()
     refused = pyqtSignal(str)
     place_wanted = pyqtSignal(object, str)
+    troubled = pyqtSignal(str)
+    """What keeps autosave from working; an empty text where it works again."""
 
     def __init__(self, session: ProjectSession, settings: Settings, config: Path) -> None:
         super().__init__()
@@ -50,6 +52,8 @@ class Desk(QObject):
         session.listen(self._document_changed)
         session.watch(self.got_on.emit)
         session.documents.used = self._remember
+        session.documents.troubled = self.troubled.emit
+        self._forgetful = False
 
     @property
     def project(self) -> Project:
@@ -198,8 +202,11 @@ class Desk(QObject):
         """Take other settings, and keep them."""
         if settings != self.settings:
             self.settings = settings
-            save_settings(settings, self._config)
+            fault = save_settings(settings, self._config)
             self.changed.emit()
+            if fault and not self._forgetful:
+                self._forgetful = True
+                self.refused.emit(f"Settings cannot be kept: {fault}")
 
     def adjust(self, **values: object) -> None:
         """Change single settings by name."""

@@ -10,8 +10,11 @@ from PyQt6.QtWidgets import QMenu, QWidget
 from glacis.core.model.document import Project, Site
 from glacis.demo.shipped import DemoName, shipped_demo
 from glacis.files.atomic import stamp_of
+from glacis.files.errors import WriteProtected, shown_name
+from glacis.files.project_file import SUFFIX
 from glacis.session.documents import Documents
 from glacis.ui.desk import Desk
+from glacis.ui.outputs import may_replace
 from glacis.ui.prompts import Prompts
 
 
@@ -91,31 +94,42 @@ class Papers(QObject):
         """Save where the project belongs; ask where it belongs nowhere yet."""
         if self._desk.path is None:
             return self.save_as()
-        known = self.documents.stamp
-        if known is not None and stamp_of(self._desk.path) not in (known, None):
-            text = (
-                f"{self._desk.path.name} was changed on disk by someone else since it was opened."
-            )
+        known, now = self.documents.stamp, stamp_of(self._desk.path)
+        if known is not None and now not in (known, None):
+            name = shown_name(self._desk.path)
+            text = f"{name} was changed on disk by someone else since it was opened."
             if not self._prompts.confirm(self._over, "Changed on disk", text, "Overwrite it"):
                 return False
         return self._save_to(self._desk.path)
 
     def save_as(self) -> bool:
         """Ask where, and save."""
-        proposal = str(self._desk.path or Path.home() / f"{self._desk.project.name}.glacis")
-        path = self._prompts.save_path(
-            self._over, "Save project", proposal, "Glacis projects (*.glacis)"
-        )
+        proposal = str(self._desk.path or Path.home() / f"{self._desk.project.name}{SUFFIX}")
+        kinds = f"Glacis projects (*{SUFFIX})"
+        path = self._prompts.save_path(self._over, "Save project", proposal, kinds)
         if path is None:
             return False
-        return self._save_to(path if path.suffix else path.with_suffix(".glacis"))
+        if not path.suffix:
+            # The dialog asked about the name without its ending.
+            path = path.with_suffix(SUFFIX)
+            text = f"{shown_name(path)} is there already."
+            if path.exists() and not self._prompts.confirm(
+                self._over, "Replace", text, "Replace it"
+            ):
+                return False
+        return self._save_to(path)
 
     def _save_to(self, path: Path) -> bool:
-        fault = self.documents.save(path)
+        try:
+            fault = self.documents.save(path)
+        except WriteProtected:
+            if not may_replace(self._prompts, self._over, path):
+                return False
+            fault = self.documents.save(path, over_protected=True)
         if fault:
             self._prompts.tell(self._over, "Not saved", fault)
             return False
-        self.said.emit(f"Saved: {path.name}")
+        self.said.emit(f"Saved: {shown_name(path)}")
         return True
 
     def may_leave(self) -> bool:

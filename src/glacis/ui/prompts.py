@@ -5,7 +5,7 @@ from pathlib import Path
 from typing import Literal
 
 from PyQt6.QtCore import Qt
-from PyQt6.QtWidgets import QFileDialog, QInputDialog, QMessageBox, QWidget
+from PyQt6.QtWidgets import QFileDialog, QInputDialog, QMessageBox, QPushButton, QWidget
 
 Answer = Literal["save", "discard", "cancel"]
 PROJECTS = "Glacis projects (*.glacis)"
@@ -72,6 +72,22 @@ class Prompts:
         box.addButton("Cancel", QMessageBox.ButtonRole.RejectRole)
         box.exec()
         return box.clickedButton() is button
+
+    def choose(self, parent: QWidget, title: str, text: str, answers: tuple[str, ...]) -> str:
+        """Which of some answers; empty where the question is put off."""
+        box = QMessageBox(parent)
+        box.setIcon(QMessageBox.Icon.NoIcon)
+        box.setTextFormat(Qt.TextFormat.PlainText)
+        box.setWindowTitle(title)
+        box.setText(text)
+        role = QMessageBox.ButtonRole
+        buttons = {box.addButton(words, role.ActionRole): words for words in answers}
+        later = QPushButton()
+        box.addButton(later, role.RejectRole)
+        later.hide()
+        box.setEscapeButton(later)
+        box.exec()
+        return buttons.get(box.clickedButton(), "")  # type: ignore[arg-type]
 
     def tell(self, parent: QWidget, title: str, text: str) -> None:
         """Say what went wrong."""

@@ -21,6 +21,7 @@ from PyQt6.QtWidgets import (
 
 from glacis.core.judgement.place import Place
 from glacis.core.working import Working
+from glacis.files.errors import shown_name
 from glacis.report.scene import subscripted
 from glacis.ui.actions import LEADER, MENUS, OPEN, REDO, UNDO, WINDOW_ACTIONS, Action, MenuName
 from glacis.ui.bench import Bench, BenchKind, Context
@@ -34,6 +35,7 @@ from glacis.ui.prompts import Prompts
 from glacis.ui.stand import take_place, with_place
 from glacis.ui.tally import Tally
 from glacis.ui.theme.theme import apply_theme
+from glacis.ui.trouble_bar import TroubleBar
 from glacis.ui.walk import Walk
 from glacis.ui.widgets.labels import label, tight
 
@@ -111,6 +113,10 @@ class MainWindow(QMainWindow):
         column = tight(QVBoxLayout(centre), (0, 0, 0, 0), 0)
         column.addWidget(self._stack, 1)
         column.addWidget(self._message)
+        self.trouble = TroubleBar()
+        self.trouble.save.clicked.connect(self.papers.save_as)
+        self.desk.troubled.connect(self.trouble.show_fault)
+        column.addWidget(self.trouble)
         whole = QWidget()
         outer = tight(QVBoxLayout(whole), (0, 0, 0, 0), 0)
         middle = tight(QHBoxLayout(), (0, 0, 0, 0), 0)
@@ -134,6 +140,7 @@ class MainWindow(QMainWindow):
 
     def _be_seen(self) -> None:
         self._fill_menus()
+        self.trouble.show_fault(self.papers.documents.trouble)
         self.seen.emit()
 
     def _fill_menus(self) -> None:
@@ -308,7 +315,7 @@ class MainWindow(QMainWindow):
         self._enable()
 
     def _name_window(self) -> None:
-        name = self.desk.path.name if self.desk.path else self.desk.project.name
+        name = shown_name(self.desk.path) if self.desk.path else self.desk.project.name
         self.setWindowTitle(f"{name}[*] · Glacis")
         self.setWindowModified(self.desk.store.changed)
 

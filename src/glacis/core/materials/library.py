@@ -2,6 +2,7 @@
 """The generic materials, their families, and how a table of them is read."""
 
 from collections.abc import Iterable, Mapping
+from math import isfinite
 
 from msgspec import Struct
 
@@ -75,11 +76,23 @@ def _optional(row: Row, key: str, where: str) -> float | None:
     if not text:
         return None
     try:
-        return float(text)
+        return _finite(text)
     except ValueError:
         if not text.strip():
             return None
         raise ValueRefused(f"{where}, {key}", text.strip(), "a number") from None
+
+
+def _finite(text: str) -> float:
+    """The number that a text states.
+
+    Raises:
+        ValueError: where it states none, or what is no number.
+    """
+    value = float(text)
+    if not isfinite(value):
+        raise ValueError(text)
+    return value
 
 
 def _or_zero(row: Row, key: str, where: str) -> float:
@@ -92,7 +105,7 @@ def _curve(row: Row, where: str) -> tuple[tuple[float, float], ...]:
     if not text or not text.strip():
         return ()
     try:
-        pairs = [tuple(float(part) for part in pair.split(":")) for pair in text.split(";")]
+        pairs = [tuple(map(_finite, pair.split(":"))) for pair in text.split(";")]
         return tuple((temperature, value) for temperature, value in pairs)
     except ValueError:
         expected = "pairs such as -5:0.029;10:0.025"
@@ -136,7 +149,7 @@ def read_material(row: Row) -> Material:
     """
     where = f"material '{row.get('id', '')}'"
     try:
-        series = tuple(float(t) / 1000 for t in row["thicknesses_mm"].split(";") if t)
+        series = tuple(_finite(t) / 1000 for t in row["thicknesses_mm"].split(";") if t)
     except ValueError:
         found = row["thicknesses_mm"]
         raise ValueRefused(f"{where}, thicknesses_mm", found, "numbers with ; between") from None

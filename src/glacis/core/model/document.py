@@ -57,6 +57,11 @@ AIR = Quantity.AIR_LAYER
 MATTER = "our judgement: wider than any building material; families state narrower bounds"
 Conductivity = Annotated[float, Range("conductivity", Quantity.CONDUCTIVITY, 0.001, 500.0, MATTER)]
 
+Price = Annotated[float, Range("price", None, 0.0, 1e7, "our judgement: no material costs more")]
+Footed = Annotated[
+    float, Range("carbon", None, -1e3, 1e3, "our judgement: no material gives off or binds more")
+]
+
 
 class Climate(Node, frozen=True, kw_only=True):
     """Monthly means of the outside air, January first.
@@ -295,7 +300,7 @@ class Material(Node, frozen=True, kw_only=True):
     heat_capacity: Annotated[
         float, Range("heat capacity", Quantity.HEAT_CAPACITY, 50.0, 5000.0, MATTER)
     ]
-    claimed: float | None = None
+    claimed: Conductivity | None = None
     curve: tuple[tuple[float, float], ...] = ()
     mu_dry: Annotated[float, Range("μ, dry cup", None, 0.0, 1e7, MATTER)] | None = None
     mu_wet: Annotated[float, Range("μ, wet cup", None, 0.0, 1e7, MATTER)] | None = None
@@ -308,12 +313,14 @@ class Material(Node, frozen=True, kw_only=True):
     traits: tuple[Trait, ...] = ()
     sd_facings: Annotated[float, Range("s_d of the facings", AIR, 0.0, 1e7, MATTER)] = 0.0
     laps: Annotated[float, Range("laps", None, 1.0, 5.0)] = 1.0
-    least_pitch: float | None = None
+    least_pitch: (
+        Annotated[float, Range("least pitch", Quantity.ANGLE, 0.0, 90.0, PHYSICS)] | None
+    ) = None
     fire: str = ""
     purpose: str = ""
     vapour_note: str = ""
-    cost: tuple[float, float] = (0.0, 0.0)
-    carbon: tuple[float, float] = (0.0, 0.0)
+    cost: tuple[Price, Price] = (0.0, 0.0)
+    carbon: tuple[Footed, Footed] = (0.0, 0.0)
     source: str = ""
 
     @property

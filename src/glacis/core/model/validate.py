@@ -19,6 +19,7 @@ from glacis.core.model.geometry import Footprint, FootprintEdge, Point
 from glacis.core.model.layers import PHYSICS, AirLayer, Framing, Layer, SolidLayer
 from glacis.core.model.lookup import Identified, plan_area, things_of, turning
 from glacis.core.model.outlines import holds, outline_fault
+from glacis.core.model.sound import check_sound
 from glacis.core.units.quantities import Quantity
 from glacis.core.units.ranges import OutOfRange, Range, check_ranges, ranges_of
 
@@ -35,6 +36,7 @@ MONTHS = 12
 SHARE = Range("framing share", Quantity.SHARE, 0.0, 1.0, PHYSICS)
 WHOLE_ROOF = Range("all layers together", Quantity.THICKNESS, 0.0, THICKEST_ROOF)
 CORNER = Range("outline", Quantity.LENGTH, -FARTHEST, FARTHEST)
+CURVE = Range("temperature of its curve", Quantity.TEMPERATURE, -200.0, 1000.0, PHYSICS)
 WEB = Range("web of the members", Quantity.THICKNESS, 0.001, 10.0)
 FLANGE = Range("flange of the members", Quantity.THICKNESS, 0.005, 0.2)
 
@@ -199,7 +201,8 @@ def check_material(material: Material) -> None:
     """
     where = f"material '{material.name}'"
     check_ranges(material, where)
-    for _temperature, value in material.curve:
+    for temperature, value in material.curve:
+        CURVE.check(where, temperature)
         ranges_of(Material)["conductivity"].check(f"{where}, its curve", value)
     if [t for t, _ in material.curve] != sorted({t for t, _ in material.curve}):
         raise ValueRefused(f"{where}, curve", material.curve, "temperatures that rise")
@@ -215,6 +218,7 @@ def check_project(project: Project) -> None:
         ValueRefused: for a value out of range.
         MissingReference: for an area whose assembly or zone does not exist.
     """
+    check_sound(project)
     check_site(project.site)
     check_ranges(project.targets, "")
     for zone in project.zones:

@@ -80,8 +80,12 @@ class OutOfRange(ValueRefused):
     def words(self, system: System) -> str:
         """The refusal in the reader's units."""
         tail = f" {self.bounds.advice}" if self.bounds.advice else ""
-        found = self.bounds.shown(self.value, system) if isfinite(self.value) else str(self.value)
-        return f"{self.field}: expected {self.bounds.between(system)}, found {found}.{tail}"
+        expected = self.bounds.between(system)
+        return f"{self.field}: expected {expected}, found {self.shown(system)}.{tail}"
+
+    def shown(self, system: System) -> str:
+        """What was found, in the reader's units."""
+        return self.bounds.shown(self.value, system) if isfinite(self.value) else str(self.value)
 
 
 def _in_annotation(annotation: Any) -> Range | None:

@@ -8,6 +8,7 @@ from typing import TYPE_CHECKING, TypeVar, cast
 from PyQt6.QtCore import QRect
 
 from glacis.core.errors import GlacisError
+from glacis.files.errors import shown_name
 from glacis.ui.bench import Bench
 from glacis.ui.desk import Desk
 from glacis.ui.drawing.canvas import Canvas
@@ -149,13 +150,13 @@ class SectionPanels:
             self._bench.said.emit(str(fault), True)
             return
         if self._desk.act("Import materials", partial(with_materials, found=found)):
-            self._bench.said.emit(f"{len(found)} materials read from {path.name}.", False)
+            self._bench.said.emit(f"{len(found)} materials read from {shown_name(path)}.", False)
             self.palette.refresh()
 
     def export_materials(self) -> None:
         """Write all materials as a CSV table."""
-        from glacis.files.atomic import write_atomic
         from glacis.files.materials_csv import materials_csv
+        from glacis.ui.outputs import write_out
 
         path = self._prompts.save_path(
             self._bench, "Export materials", "materials.csv", "CSV tables (*.csv)"
@@ -164,9 +165,8 @@ class SectionPanels:
             return
         own = {material.id for material in self._desk.project.materials}
         listed = sorted(self._desk.materials.values(), key=lambda m: m.id not in own)
-        try:
-            write_atomic(path, materials_csv(listed).encode())
-        except GlacisError as fault:
-            self._bench.said.emit(str(fault), True)
-            return
-        self._bench.said.emit(f"Written: {path.name}", False)
+        written = write_out(
+            self._desk, self._prompts, self._bench, path, lambda: materials_csv(listed).encode()
+        )
+        if written:
+            self._bench.said.emit(written, False)

@@ -18,13 +18,12 @@ from PyQt6.QtWidgets import (
 )
 
 from glacis.core.analysis.results import Results
-from glacis.core.errors import GlacisError
 from glacis.core.graph.part import WHOLE, Failed, Pending, Ready
-from glacis.files.atomic import write_atomic
 from glacis.report.offers import Export, exports
 from glacis.report.pdf import REPORT
 from glacis.ui.bench import Bench
 from glacis.ui.desk import Desk
+from glacis.ui.outputs import write_out
 from glacis.ui.plain import plain_tip
 from glacis.ui.prompts import Prompts
 from glacis.ui.widgets.labels import clear, label, tight
@@ -180,12 +179,9 @@ class HandoverBench(Bench):
         path = self._prompts.save_path(self, title, proposal, kinds)
         if path is None:
             return
-        try:
-            write_atomic(path, make())
-        except GlacisError as fault:
-            self._prompts.tell(self, "Not written", str(fault))
-            return
-        self.said.emit(f"Written: {path.name}", False)
+        written = write_out(self.desk, self._prompts, self, path, make)
+        if written:
+            self.said.emit(written, False)
 
     def write_report(self) -> None:
         """Ask where, and write the report; where it is still being made, make it first."""

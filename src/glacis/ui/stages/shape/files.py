@@ -24,18 +24,16 @@ class ShapeFiles:
         self._prompts = prompts
 
     def _write(self, title: str, name: str, kinds: str, make: Callable[[Path], bytes]) -> None:
-        from glacis.files.atomic import write_atomic
+        from glacis.ui.outputs import write_out
 
         proposal = f"{self._bench.desk.project.name} {name}"
         path = self._prompts.save_path(self._bench, title, proposal, kinds)
         if path is None:
             return
-        try:
-            write_atomic(path, make(path))
-        except GlacisError as fault:
-            self._bench.said.emit(str(fault), True)
-            return
-        self._bench.said.emit(f"Written: {path.name}", False)
+        bench = self._bench
+        written = write_out(bench.desk, self._prompts, bench, path, lambda: make(path))
+        if written:
+            bench.said.emit(written, False)
 
     def save_picture(self, view: str, canvas: Canvas, scene: Callable[[], Scene]) -> None:
         """Write a drawing: SVG in print colours, or PNG as it is shown."""

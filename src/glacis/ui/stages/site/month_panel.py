@@ -33,6 +33,7 @@ from glacis.core.units.format import number
 from glacis.core.units.parse import parse
 from glacis.core.units.quantities import Quantity
 from glacis.core.units.ranges import range_of
+from glacis.files.errors import shown_name
 from glacis.report.scene import shorten
 from glacis.ui.desk import Desk
 from glacis.ui.plain import plain_tip
@@ -243,23 +244,20 @@ class MonthPanel(Overlay):
             self.said.emit(str(fault), True)
             return
         if self._desk.act("Read a site", lambda project: replace(project, site=site)):
-            self.said.emit(f"Site {site.name} read from {path.name}.", False)
+            self.said.emit(f"Site {site.name} read from {shown_name(path)}.", False)
 
     def save_file(self) -> None:
         """Save the site as a file."""
-        from glacis.files.atomic import write_atomic
         from glacis.files.site_csv import site_csv
+        from glacis.ui.outputs import write_out
 
         site: Site = self._desk.project.site
         path = self._prompts.save_path(self, "Save the site", f"{site.name}.csv", CSV)
         if path is None:
             return
-        try:
-            write_atomic(path, site_csv(site).encode())
-        except GlacisError as fault:
-            self.said.emit(str(fault), True)
-            return
-        self.said.emit(f"Written: {path.name}", False)
+        written = write_out(self._desk, self._prompts, self, path, lambda: site_csv(site).encode())
+        if written:
+            self.said.emit(written, False)
 
 
 def _with_site(project: Project, key: str, value: str | float) -> Project:
