@@ -30,6 +30,16 @@ class ValueRefused(GlacisError, ValueError):
         super().__init__(f"{field}: expected {expected}, found {found!r}.{tail}")
 
 
+class NotWorkedOut(GlacisError):
+    """A document on which a calculation broke: an error of ours, told so that nothing is lost by it."""
+
+    def __init__(self, fault: Exception) -> None:
+        super().__init__(
+            f"This could not be worked out ({type(fault).__name__}: {str(fault)[:120]}). That is an error "
+            "in Glacis; the document stays as it was."
+        )
+
+
 class MissingReference(GlacisError, KeyError):
     """A name in the document that points at nothing."""
 

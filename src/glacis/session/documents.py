@@ -72,7 +72,12 @@ class Documents:
             self._journal.forget()
 
     def begin(self, project: Project) -> None:
-        """Take up a project that has no file."""
+        """Take up a project that has no file.
+
+        Raises:
+            GlacisError: where it is refused; the present document then stays.
+        """
+        self._store.vet(project)
         self._release()
         self.path = None
         self._store.replace_all(project)
@@ -84,6 +89,7 @@ class Documents:
         """
         try:
             project = load(path)
+            self._store.vet(project)
         except GlacisError as fault:
             return str(fault)
         lock = FileLock(path)
@@ -141,9 +147,13 @@ class Documents:
         Args:
             recovered: what was found.
             blank: what counts as saved where its file cannot be had.
+
+        Raises:
+            GlacisError: where it is refused; it is then kept, and the present document stays.
         """
         from glacis.session.recovery import discard
 
+        self._store.vet(recovered.kept.project)
         self._release()
         kept = recovered.kept
         path = None if recovered.overtaken else kept.path

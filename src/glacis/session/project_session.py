@@ -13,6 +13,7 @@ from msgspec import Struct
 
 from glacis.core.analysis.analyser import Analyser
 from glacis.core.analysis.results import Results, Scope
+from glacis.core.errors import GlacisError, NotWorkedOut
 from glacis.core.graph.part import WHOLE, Failed, LongPart, Pending, Ready, State
 from glacis.core.graph.reader import Reader
 from glacis.core.materials.library import Library
@@ -80,6 +81,8 @@ class ProjectSession:
         self._under_way: dict[Name, Results] = {}
         self._listeners: list[Callable[[], None]] = []
         self._watchers: list[Callable[[], None]] = []
+        self._vetted: tuple[Project, Results] | None = None
+        self.store.vet = self._vet
         self.documents = Documents(self.store, around.journals)
         self.store.listen(self._document_changed)
 
@@ -173,8 +176,26 @@ class ProjectSession:
         for watcher in self._watchers:
             watcher()
 
+    def _vet(self, project: Project) -> None:
+        """Work a document out before it takes the place of the present one.
+
+        Raises:
+            GlacisError: where that cannot be done.
+        """
+        self._vetted = None
+        try:
+            self._vetted = project, self.analyser.analyse(project, self._scope)
+        except GlacisError:
+            raise
+        except Exception as fault:
+            raise NotWorkedOut(fault) from fault
+
     def _document_changed(self) -> None:
-        self._results = self.analyser.analyse(self.project, self._scope)
+        vetted, self._vetted = self._vetted, None
+        if vetted is not None and vetted[0] is self.project:
+            self._results = vetted[1]
+        elif self._results.project is not self.project or self._results.scope != self._scope:
+            self._results = self.analyser.analyse(self.project, self._scope)
         for listener in self._listeners:
             listener()
 

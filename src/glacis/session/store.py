@@ -21,8 +21,14 @@ class HistoryStep(Struct, frozen=True):
     merge: str
 
 
+def _any(_document: Project) -> None:
+    """For stores whose documents nobody works out."""
+
+
 class Store:
     """Holds one document at a time and every document before and after it.
+
+    ``vet`` sees every document before it takes the place of another, and may refuse it.
 
     A change that makes an equal document is no step. Changes with the same ``merge`` key
     in a row are one step, so that a drag is undone at once.
@@ -35,6 +41,7 @@ class Store:
         self._redo: list[HistoryStep] = []
         self._listeners: list[Callable[[], None]] = []
         self._merging = ""
+        self.vet: Callable[[Project], None] = _any
 
     @property
     def document(self) -> Project:
@@ -78,6 +85,7 @@ class Store:
         if changed == self._document:
             return False
         check_project(changed)
+        self.vet(changed)
         if not (merge and merge == self._merging and self._undo):
             self._undo.append(HistoryStep(self._document, label, merge))
             del self._undo[:-DEEPEST]
@@ -96,6 +104,7 @@ class Store:
         """Go back one step."""
         if not self._undo:
             return
+        self.vet(self._undo[-1].document)
         step = self._undo.pop()
         self._redo.append(HistoryStep(self._document, step.label, ""))
         self._merging = ""
@@ -105,6 +114,7 @@ class Store:
         """Go forward one step."""
         if not self._redo:
             return
+        self.vet(self._redo[-1].document)
         step = self._redo.pop()
         self._undo.append(HistoryStep(self._document, step.label, ""))
         self._merging = ""
@@ -116,7 +126,12 @@ class Store:
         self._notify()
 
     def replace_all(self, document: Project, saved: Project | None = None) -> None:
-        """Open another document; the history of the old one is gone."""
+        """Open another document; the history of the old one is gone.
+
+        Raises:
+            GlacisError: where it is refused; the old document and its history stay.
+        """
+        self.vet(document)
         self._undo.clear()
         self._redo.clear()
         self._merging = ""

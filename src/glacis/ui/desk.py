@@ -226,10 +226,15 @@ class Desk(QObject):
         """Put a project on the desk that has no file yet."""
 
         def begin() -> str:
-            self.session.documents.begin(project)
+            try:
+                self.session.documents.begin(project)
+            except GlacisError as fault:
+                return str(fault)
             return ""
 
-        self.take_up(begin)
+        fault = self.take_up(begin)
+        if fault:
+            self.refused.emit(fault)
 
     def _remember(self, path: Path) -> None:
         self.set_settings(with_recent(self.settings, path))

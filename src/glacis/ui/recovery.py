@@ -4,6 +4,7 @@
 from datetime import datetime
 from pathlib import Path
 
+from glacis.core.errors import GlacisError
 from glacis.files.errors import shown_name
 from glacis.session.recovery import Recovered, discard, left_behind
 from glacis.ui.papers import empty_project
@@ -52,7 +53,14 @@ def _recover(window: MainWindow, found: Recovered) -> None:
     blank = empty_project(window.desk.sites)
 
     def take() -> str:
-        window.papers.documents.recover(found, blank)
+        try:
+            window.papers.documents.recover(found, blank)
+        except GlacisError as fault:
+            return str(fault)
         return ""
 
-    window.desk.take_up(take)
+    fault = window.desk.take_up(take)
+    if fault:
+        window.prompts.tell(
+            window, "Not recovered", f"{fault} It is kept in {found.journal.parent}."
+        )

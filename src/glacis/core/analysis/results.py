@@ -9,7 +9,7 @@ from msgspec import Struct
 
 from glacis.core.area.analysed import AnalysedArea
 from glacis.core.area.parts import ANALYSED
-from glacis.core.errors import ValueRefused
+from glacis.core.errors import GlacisError, ValueRefused
 from glacis.core.figures.detail import AreaDetail
 from glacis.core.figures.headline import Figure, Headline, working_of
 from glacis.core.figures.parts import DETAIL, FIGURES, AreaFigures
@@ -185,7 +185,13 @@ class Results:
         if subject is None:
             return ()
         offered = rule.remedies(self.project, subject, finding)
-        return tuple(remedy for remedy in offered if remedy.change(self.project) != self.project)
+        return tuple(remedy for remedy in offered if self._changes(remedy))
+
+    def _changes(self, remedy: Remedy) -> bool:
+        try:
+            return remedy.change(self.project) != self.project
+        except GlacisError:
+            return False
 
     def trials(self, finding: Finding) -> "tuple[Trial[Results], ...]":
         """Ways out of a finding, each tried on the whole project, the best first."""

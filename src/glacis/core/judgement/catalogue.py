@@ -1,14 +1,34 @@
 # SPDX-License-Identifier: GPL-3.0-or-later
 """All rules of the stages, and how a subject is judged by them."""
 
-from collections.abc import Iterable
+from collections.abc import Iterable, Iterator
 from functools import cache
 from typing import Any
 
 from msgspec import Struct
 
-from glacis.core.judgement.finding import SEVERITIES, About, AnyRule, Finding
+from glacis.core.judgement.finding import SEVERITIES, About, AnyRule, Finding, Rule, no_remedies
+from glacis.core.judgement.place import PROJECT, on_area
 from glacis.core.stages import STAGES, Stage
+
+
+def _finds_nothing(_subject: object) -> Iterator[Finding]:
+    return iter(())
+
+
+UNJUDGED: AnyRule = Rule(
+    "judgement.unjudged",
+    "A rule that could not judge",
+    "build-up",
+    "mind",
+    "A rule broke on this roof. That is an error in Glacis, not in the roof; what the rule would have "
+    "looked for is open.",
+    "Our judgement: silence would read as a clean bill",
+    _finds_nothing,
+    no_remedies,
+    "project",
+)
+"""Stands for every rule that breaks."""
 
 
 class RuleBook(Struct, frozen=True):
@@ -22,7 +42,7 @@ class RuleBook(Struct, frozen=True):
         Raises:
             KeyError: where no stage has such a rule.
         """
-        for rule in self.rules:
+        for rule in (*self.rules, UNJUDGED):
             if rule.id == finding.rule:
                 return rule
         raise KeyError(finding.rule)
@@ -52,5 +72,16 @@ def by_severity(findings: list[Finding]) -> tuple[Finding, ...]:
 def judge(subjects: Iterable[Any], rules: tuple[AnyRule, ...]) -> tuple[Finding, ...]:
     """Everything that rules about one kind of subject find on some of them, worst first."""
     return by_severity(
-        [finding for subject in subjects for rule in rules for finding in rule.check(subject)]
+        [finding for subject in subjects for rule in rules for finding in _asked(rule, subject)]
     )
+
+
+def _asked(rule: AnyRule, subject: Any) -> tuple[Finding, ...]:
+    """What one rule finds; a rule that breaks on a roof says so and keeps no other from its word."""
+    try:
+        return tuple(rule.check(subject))
+    except Exception as fault:  # noqa: BLE001 - an error of ours must not cost the user his document
+        place = on_area(subject.area.id) if rule.about == "area" else PROJECT
+        reason = f"{type(fault).__name__}: {fault}".replace("{", "(").replace("}", ")")[:80]
+        words = f"“{rule.title}” could not be judged here ({reason}); judge it yourself."
+        return (Finding(UNJUDGED.id, UNJUDGED.severity, rule.stage, place, words),)

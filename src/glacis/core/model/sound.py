@@ -18,6 +18,7 @@ _ESCAPED = re.compile(rb"\\[bfru]")
 _NOT_TEXT = re.compile("[\x00-\x08\x0b-\x1f\x7f\ud800-\udfff\ufffe\uffff]")
 """Control characters but tab and line feed, halves of characters, and what is no character."""
 _TOLD = 40
+"""Letters told of a text that is none; our judgement."""
 
 
 def check_sound(project: Project) -> None:
