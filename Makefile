@@ -1,4 +1,4 @@
-.PHONY: demo test lint bench mutants screenshots count docs wheel prepare
+.PHONY: demo test lint bench mutants fuzz screenshots count docs wheel prepare
 
 prepare:
 	@bash tools/prepare.sh
@@ -21,6 +21,12 @@ bench: prepare
 
 mutants: prepare
 	.venv/bin/python tools/mutants.py
+
+N ?= 20000
+FROM ?= 2000
+
+fuzz: prepare
+	QT_QPA_PLATFORM=offscreen .venv/bin/python tools/fuzz.py $(N) $(FROM)
 
 screenshots: prepare
 	QT_QPA_PLATFORM=offscreen .venv/bin/python tools/screenshots.py

@@ -371,14 +371,17 @@ def test_every_view_is_saved_as_svg_and_png(window, shape, answers, tmp_path, vi
     assert answers.path.read_bytes().startswith(b"\x89PNG")
     answers.path = tmp_path / "none" / "roof.svg"
     shape.picture.click()
-    assert "roof.svg" in window._message.text()
+    assert "roof.svg" in answers.told[-1]
 
 
-def test_outlines_are_read_from_a_file_of_which_the_unit_is_asked(window, shape, answers, tmp_path):
+def test_outlines_are_read_from_a_file_of_which_the_unit_is_asked(
+    window, shape, answers, tmp_path, qtbot
+):
     before = window.desk.project
     answers.path = tmp_path / "roof.dxf"
     answers.path.write_bytes(roof_dxf(before, shape_of(before)))
     shape.read_file()
+    qtbot.waitUntil(shape.panel.isVisible, timeout=30000)
     assert shape.panel.layer.currentData() == "ROOF-OUTLINE"
     assert shape.panel.unit.currentText() == "metres"
     assert not shape.panel.plan.isVisible()
@@ -390,7 +393,9 @@ def test_outlines_are_read_from_a_file_of_which_the_unit_is_asked(window, shape,
     window.undo()
     assert window.desk.project == before
     answers.path.write_bytes(b"broken")
+    told = len(answers.told)
     shape.read_file()
+    qtbot.waitUntil(lambda: len(answers.told) > told, timeout=30000)
     assert "roof.dxf" in answers.told[-1]
     assert window.desk.project == before
 

@@ -22,8 +22,9 @@ from glacis.demo.tern_point import tern_point
 from glacis.files.dxf_read import read_dxf
 from glacis.files.dxf_write import LAYERS, roof_dxf
 from glacis.files.errors import FileRefused
-from glacis.files.geojson_read import DEGREE, read_geojson, read_outlines
+from glacis.files.geojson_read import DEGREE, read_geojson
 from glacis.files.libraries import load_sites
+from glacis.files.outlines_read import read_outlines
 from glacis.files.project_file import decode, encode
 from support import demo
 

@@ -24,24 +24,30 @@ def _polygons(node: Any, properties: dict[str, Any]) -> Iterator[tuple[Any, dict
         return
     kind = node.get("type")
     if kind == "FeatureCollection":
-        for feature in node.get("features") or ():
+        for feature in _listed(node, "features"):
             yield from _polygons(feature, {})
     elif kind == "Feature":
         yield from _polygons(node.get("geometry"), node.get("properties") or {})
     elif kind == "GeometryCollection":
-        for geometry in node.get("geometries") or ():
+        for geometry in _listed(node, "geometries"):
             yield from _polygons(geometry, properties)
     elif kind == "MultiPolygon":
-        for rings in node.get("coordinates") or ():
+        for rings in _listed(node, "coordinates"):
             yield rings, properties
     elif kind == "Polygon":
-        yield node.get("coordinates") or (), properties
+        yield _listed(node, "coordinates"), properties
+
+
+def _listed(node: dict[str, Any], key: str) -> list[Any]:
+    """What is listed at a key; nothing where that is no list."""
+    found = node.get(key)
+    return found if isinstance(found, list) else []
 
 
 def _ring(path: Path, ring: Any) -> tuple[Point, ...]:
     try:
         points = tuple((float(p[0]), float(p[1])) for p in ring)
-    except (TypeError, ValueError, IndexError, KeyError) as fault:
+    except (TypeError, ValueError, IndexError, KeyError, OverflowError) as fault:
         raise FileRefused(path, "", "rings of pairs of numbers", f"{ring!r}"[:80]) from fault
     if len(points) > 1 and points[0] == points[-1]:
         points = points[:-1]
@@ -50,7 +56,9 @@ def _ring(path: Path, ring: Any) -> tuple[Point, ...]:
     return points
 
 
-def _layer(properties: dict[str, Any]) -> str:
+def _layer(properties: Any) -> str:
+    if not isinstance(properties, dict):
+        return "polygons"
     return next((str(properties[key]) for key in LAYER_KEYS if properties.get(key)), "polygons")
 
 
@@ -66,8 +74,8 @@ def read_geojson(path: Path) -> Found:
         raise FileRefused(path, "", "a GeoJSON file", str(fault)) from fault
     loops: list[FoundLoop] = []
     for rings, properties in _polygons(data, {}):
-        name = str(properties.get("name") or "")
-        for number, ring in enumerate(rings):
+        name = str(properties.get("name") or "") if isinstance(properties, dict) else ""
+        for number, ring in enumerate(rings if isinstance(rings, list) else ()):
             outline = _ring(path, ring)
             loops.append(FoundLoop(_layer(properties), outline, 0.0, "" if number else name))
     if not loops:
@@ -97,16 +105,3 @@ def _in_metres(loops: list[FoundLoop]) -> tuple[FoundLoop, ...]:
         )
         for loop in loops
     )  # fmt: skip
-
-
-def read_outlines(path: Path) -> Found:
-    """Outlines out of a file, by its ending.
-
-    Raises:
-        FileRefused: for what cannot be read.
-    """
-    if path.suffix.lower() in (".geojson", ".json"):
-        return read_geojson(path)
-    from glacis.files.dxf_read import read_dxf
-
-    return read_dxf(path)

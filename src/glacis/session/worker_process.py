@@ -19,6 +19,10 @@ class WorkFailed(Exception):
     """The work raised something; its words are what the user is told."""
 
 
+class WorkerEnded(WorkFailed):
+    """The process ended before its work was done."""
+
+
 class Worker:
     """A process that does one piece of work after another, and keeps what it has learnt."""
 
@@ -45,7 +49,7 @@ class Worker:
         """Have one piece of work done and follow it.
 
         Raises:
-            WorkFailed: where it raised, or where the worker was ended.
+            WorkFailed: where it raised; WorkerEnded where the process ended first.
         """
         self._put(work)
         while True:
@@ -53,7 +57,7 @@ class Worker:
                 kind, *rest = pickle.load(self._answers)  # noqa: S301 - from our own worker
             except (EOFError, OSError, pickle.UnpicklingError):
                 self.broken = True
-                raise WorkFailed("the worker ended before its work was done") from None
+                raise WorkerEnded("the worker ended before its work was done") from None
             if kind == "at":
                 progress(*rest)
             elif kind == "done":

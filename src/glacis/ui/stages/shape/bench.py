@@ -392,9 +392,7 @@ class ShapeBench(Bench):
 
     def read_file(self) -> None:
         """Ask for a drawing and offer its outlines."""
-        found = self.files.outlines()
-        if found is not None:
-            self.panel.open_over(self._ground(), found=found)
+        self.files.read_outlines(lambda found: self.panel.open_over(self._ground(), found=found))
 
     def start_drawing(self) -> None:
         """Draw a new outline in the plan."""

@@ -4,14 +4,17 @@
 from collections.abc import Callable
 from pathlib import Path
 
-from glacis.core.errors import GlacisError
 from glacis.core.shape.cuts import Saw
 from glacis.core.shape.drawn import Found
 from glacis.core.shape.parts import SHAPE
+from glacis.files.errors import shown_name
 from glacis.report.scene import Scene
+from glacis.session.jobs import Endings
+from glacis.session.reading import DRAWING, start_reading
 from glacis.ui.bench import Bench
 from glacis.ui.drawing.canvas import Canvas, png_of
 from glacis.ui.prompts import Prompts
+from glacis.ui.widgets.waiting import Waiting
 
 PICTURES = "SVG drawings (*.svg);;PNG pictures (*.png)"
 
@@ -56,15 +59,20 @@ class ShapeFiles:
             lambda _path: cut_cards_pdf(project, shape, saw),
         )  # fmt: skip
 
-    def outlines(self) -> Found | None:
-        """Outlines out of a drawing; None where none was chosen or it could not be read."""
-        from glacis.files.geojson_read import read_outlines
-
+    def read_outlines(self, take: Callable[[Found], None]) -> None:
+        """Ask for a drawing and read its outlines beside the window; ``take`` gets them."""
         path = self._prompts.outline_path(self._bench)
         if path is None:
-            return None
-        try:
-            return read_outlines(path)
-        except GlacisError as fault:
+            return
+        jobs = self._bench.desk.session.jobs
+        waiting = Waiting(self._bench, f"Reading {shown_name(path)}…", lambda: jobs.cancel(DRAWING))
+
+        def done(found: Found) -> None:
+            waiting.end()
+            take(found)
+
+        def failed(fault: Exception) -> None:
+            waiting.end()
             self._prompts.tell(self._bench, "Not read", str(fault))
-            return None
+
+        start_reading(jobs, path, Endings(done, failed, lambda _share, _words: None))

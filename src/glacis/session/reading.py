@@ -1,0 +1,60 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
+"""Read what others made in a process of its own, with a budget of time and memory."""
+
+import resource
+from collections.abc import Iterator
+from contextlib import contextmanager
+from functools import partial
+from pathlib import Path
+
+from glacis.core.graph.part import Progress
+from glacis.core.shape.drawn import Found
+from glacis.session.jobs import Endings, JobBoard, Name
+from glacis.session.worker_process import WorkerEnded
+
+SECONDS = 30
+"""Of computing that reading one drawing may take; our judgement."""
+MEMORY = 2 * 1024**3
+"""Bytes that it may take beyond what the process has; our judgement."""
+DRAWING: Name = ("drawing", "outlines")
+
+
+@contextmanager
+def within(seconds: int = SECONDS, memory: int = MEMORY) -> Iterator[None]:
+    """A budget for this process: past it the work ends with an error, or the process itself."""
+    used = resource.getrusage(resource.RUSAGE_SELF)
+    with open("/proc/self/statm", "rb") as told:
+        held = int(told.read().split()[0]) * resource.getpagesize()
+    limits = (
+        (resource.RLIMIT_CPU, round(used.ru_utime + used.ru_stime) + seconds),
+        (resource.RLIMIT_AS, held + memory),
+    )
+    before = [(kind, resource.getrlimit(kind)) for kind, _ in limits]
+    try:
+        for (kind, most), (_, (_, hard)) in zip(limits, before, strict=True):
+            resource.setrlimit(kind, (most if hard < 0 else min(most, hard), hard))
+        yield
+    finally:
+        for kind, limit in before:
+            resource.setrlimit(kind, limit)
+
+
+def _outlines(_progress: Progress, path: Path) -> Found:
+    from glacis.files.outlines_read import read_outlines
+
+    with within():
+        return read_outlines(path)
+
+
+def start_reading(jobs: JobBoard, path: Path, endings: Endings[Found]) -> None:
+    """Read the outlines of a drawing beside the window; a worker that ends is told as over budget."""
+
+    def failed(fault: Exception) -> None:
+        if isinstance(fault, WorkerEnded):
+            fault = WorkerEnded(
+                f"The drawing takes more than {SECONDS} s or {MEMORY // 1024**3} GiB to read."
+            )
+        endings.failed(fault)
+
+    work = partial(_outlines, path=path)
+    jobs.start(DRAWING, work, Endings(endings.done, failed, endings.progressed))

@@ -1,0 +1,232 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
+"""Every door by which something comes in from outside, and what may come of it.
+
+An input is accepted or refused in one message of a bearable length. What is accepted is worked out,
+and comes back from a file as it is.
+"""
+
+import io
+import os
+from collections.abc import Callable
+from contextlib import redirect_stderr, redirect_stdout
+from functools import cache
+from pathlib import Path
+from random import Random
+
+from msgspec.structs import replace
+
+from glacis.cli.main import main
+from glacis.core.analysis.analyser import Analyser
+from glacis.core.errors import GlacisError
+from glacis.core.shape.drawn import Taking, as_footprints
+from glacis.core.shape.shape import shape_of
+from glacis.core.units.parse import parse
+from glacis.core.units.quantities import Quantity
+from glacis.demo.examples import EXAMPLES, example_project
+from glacis.demo.shipped import shipped_demo
+from glacis.files.dxf_write import roof_dxf
+from glacis.files.libraries import load_library, load_sites
+from glacis.files.materials_csv import materials_csv, read_materials, with_materials
+from glacis.files.outlines_read import read_outlines
+from glacis.files.project_file import decode, encode
+from glacis.files.site_csv import read_site, site_csv
+from glacis.session.journal import Kept, encode_entry
+from glacis.session.recovery import left_behind
+from glacis.session.settings import Settings, load_settings, save_settings
+from hostile.mutate import (
+    odd_figure,
+    spoiled_bytes,
+    spoiled_json,
+    spoiled_table,
+    spoiled_tags,
+    spoiled_words,
+)
+from support import analyser, library
+
+LONGEST = 300
+"""Letters of a message."""
+Door = Callable[[Random, Path], bool]
+"""Brings one hostile input in; whether it was accepted. What must not happen is an AssertionError or
+any error that is not ours."""
+
+
+def told(fault: GlacisError) -> bool:
+    """Look at a refusal: it says something, within bounds, and can be written anywhere."""
+    for system in ("si", "us"):
+        words = fault.words(system)
+        assert 5 < len(words) <= LONGEST, f"{len(words)} letters: {words[:400]}"
+        words.encode()
+    return False
+
+
+@cache
+def _projects() -> tuple[bytes, ...]:
+    engine = analyser()
+    examples = [example_project(e, load_sites(), lambda: engine) for e in EXAMPLES[:6]]
+    return tuple(encode(p) for p in (shipped_demo(), shipped_demo("sallow-creek"), *examples))
+
+
+def project(random: Random, folder: Path) -> bool:
+    """A project file; what is accepted is analysed and kept."""
+    sound = random.choice(_projects())
+    content = (spoiled_json if random.random() < 0.75 else spoiled_bytes)(random, sound)
+    try:
+        found = decode(content, folder / "x.glacis")
+    except GlacisError as fault:
+        return told(fault)
+    assert decode(encode(found), "x.glacis") == found
+    falls = tuple(f for f in found.falls if random.random() < 0.1)
+    try:
+        results = Analyser(library()).analyse(replace(found, falls=falls))
+    except GlacisError as fault:
+        return told(fault)
+    broken = [f.message("si") for f in results.findings if f.rule == "judgement.unjudged"]
+    assert not broken, broken
+    return True
+
+
+@cache
+def _drawings() -> tuple[bytes, ...]:
+    made = [roof_dxf(p, shape_of(p)) for p in (shipped_demo(), shipped_demo("sallow-creek"))]
+    return (
+        *made,
+        *(path.read_bytes() for path in sorted((Path(__file__).parent / "data").glob("*.dxf"))),
+    )
+
+
+def _take(path: Path) -> bool:
+    try:
+        found = read_outlines(path)
+        as_footprints(found, Taking(name="x", unit=found.unit or 1.0, layer=found.layers[0]))
+    except GlacisError as fault:
+        return told(fault)
+    return True
+
+
+def drawing(random: Random, folder: Path) -> bool:
+    """A DXF drawing."""
+    way = spoiled_tags if random.random() < 0.85 else spoiled_bytes
+    path = folder / "x.dxf"
+    path.write_bytes(way(random, random.choice(_drawings())))
+    return _take(path)
+
+
+def geojson(random: Random, folder: Path) -> bool:
+    """A GeoJSON file."""
+    path = folder / "x.geojson"
+    way = spoiled_json if random.random() < 0.8 else spoiled_bytes
+    path.write_bytes(way(random, random.choice(GEOJSON)))
+    return _take(path)
+
+
+GEOJSON = (
+    b'{"type":"FeatureCollection","features":[{"type":"Feature","properties":{"name":"A","layer":"L"},'
+    b'"geometry":{"type":"Polygon","coordinates":[[[0,0],[10,0],[10,6],[0,6],[0,0]],[[2,2],[3,2],[3,3],[2,2]]]}}]}',
+    b'{"type":"GeometryCollection","geometries":[{"type":"MultiPolygon","coordinates":[[[[12.5,55.6],'
+    b"[12.5001,55.6],[12.5001,55.6001],[12.5,55.6]]]]}]}",
+)
+
+
+def materials(random: Random, folder: Path) -> bool:
+    """A table of materials, taken into a project."""
+    shared = load_library()
+    path = folder / "x.csv"
+    some = random.sample(list(shared.materials), 4)
+    path.write_bytes(spoiled_table(random, materials_csv(some).encode()))
+    try:
+        found = read_materials(path, shared.family_index())
+    except GlacisError as fault:
+        return told(fault)
+    taken = with_materials(shipped_demo(), found)
+    assert decode(encode(taken), "x.glacis") == taken
+    return True
+
+
+def site(random: Random, folder: Path) -> bool:
+    """A table of a site."""
+    path = folder / "x.csv"
+    path.write_bytes(spoiled_table(random, site_csv(random.choice(load_sites())).encode()))
+    try:
+        found = read_site(path)
+    except GlacisError as fault:
+        return told(fault)
+    taken = replace(shipped_demo(), site=found)
+    assert decode(encode(taken), "x.glacis") == taken
+    return True
+
+
+def settings(random: Random, folder: Path) -> bool:
+    """Remembered settings."""
+    save_settings(Settings(recent=("/a/b.glacis",), places={"1x1": "AAAA"}), folder)
+    path = folder / "settings.json"
+    way = spoiled_json if random.random() < 0.6 else spoiled_bytes
+    path.write_bytes(way(random, path.read_bytes()))
+    found = load_settings(folder)
+    return found != Settings()
+
+
+def journal(random: Random, folder: Path) -> bool:
+    """A journal of a crashed program beside a sound one, which must be found."""
+    sound = folder / "a.journal"
+    odd = folder / "b.journal"
+    lost = decode(random.choice(_projects()), "x")
+    sound.write_bytes(encode_entry(Kept(replace(lost, name="Sound"))))
+    way = spoiled_json if random.random() < 0.5 else spoiled_bytes
+    odd.write_bytes(way(random, encode_entry(Kept(lost, folder / "x.glacis"))))
+    behind = left_behind(folder)
+    names = [found.kept.project.name for found in behind.found]
+    assert "Sound" in names
+    assert odd.exists()
+    return len(names) == 2
+
+
+def command_line(random: Random, folder: Path) -> bool:
+    """A command; it ends with a code of its own and never with a traceback."""
+    file = folder / "x.glacis"
+    content = random.choice(_projects()[2:])
+    file.write_bytes(spoiled_json(random, content) if random.random() < 0.3 else content)
+    words = random.choice((
+        ["check", str(file)], ["check", str(file), "--json"],
+        ["export", str(file), "--what", "layers", "-o", str(folder / "out.csv")],
+        ["export", str(file), "--what", "results", "-o", str(folder / "no" / "out")],
+    ))  # fmt: skip
+    words = spoiled_words(random, words)
+    if not words or words[0] not in ("check", "export", "report"):
+        words = ["check", *words]  # else a window would open
+    before, said, wrong = Path.cwd(), io.StringIO(), io.StringIO()
+    os.chdir(folder)
+    try:
+        with redirect_stdout(said), redirect_stderr(wrong):
+            code = main(words)
+    except SystemExit as end:
+        code = int(end.code or 0)
+    finally:
+        os.chdir(before)
+    assert code in (0, 1, 2, 3), code
+    assert "Traceback" not in wrong.getvalue()
+    return code < 2
+
+
+def figure(random: Random, _folder: Path) -> bool:
+    """Something typed into a field."""
+    quantity = random.choice(list(Quantity))
+    text = odd_figure(random)
+    try:
+        value = parse(text, quantity, random.choice(("si", "us"))).value
+    except GlacisError as fault:
+        return told(fault)
+    assert value == value
+    assert abs(value) != float("inf"), text
+    return True
+
+
+DOORS: dict[str, Door] = {
+    "project": project, "drawing": drawing, "geojson": geojson, "materials": materials, "site": site,
+    "settings": settings, "journal": journal, "command line": command_line, "figure": figure,
+}  # fmt: skip
+"""By name."""
+SHARES = {
+    "project": 500, "drawing": 300, "geojson": 300, "materials": 250, "site": 150, "settings": 100,
+    "journal": 50, "command line": 50, "figure": 300,
+}  # fmt: skip
+"""How many of two thousand inputs each gets."""
