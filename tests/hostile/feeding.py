@@ -11,8 +11,10 @@ from random import Random
 
 from msgspec import Struct
 
+from glacis.session.kernels import make_ready
 from hostile.doors import DOORS, SHARES
 
+make_ready()
 PATIENCE = 30
 """[s] for one input."""
 

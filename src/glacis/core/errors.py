@@ -6,6 +6,16 @@ from typing import Literal
 System = Literal["si", "us"]
 
 
+LONGEST = 70
+"""Letters told of any part of a message; our judgement: four of them still fit a line or two."""
+
+
+def short(words: str) -> str:
+    """``words`` cut to what a message bears, and as text that everything can take."""
+    plain = words.encode("utf-8", "replace").decode()
+    return plain if len(plain) <= LONGEST else f"{plain[: LONGEST - 1]}…"
+
+
 class GlacisError(Exception):
     """Base of all errors meant for the user's eyes."""
 
@@ -26,8 +36,10 @@ class ValueRefused(GlacisError, ValueError):
         self.found = found
         self.expected = expected
         self.advice = advice
-        tail = f" {advice}" if advice else ""
-        super().__init__(f"{field}: expected {expected}, found {found!r}.{tail}")
+        tail = f" {short(advice)}" if advice else ""
+        shown = f"{found!r}"
+        said = f"expected {short(expected)}, found {short(shown)}"
+        super().__init__(f"{short(field)}: {said}.{tail}")
 
 
 class NotWorkedOut(GlacisError):
@@ -47,7 +59,9 @@ class MissingReference(GlacisError, KeyError):
         self.kind = kind
         self.identifier = identifier
         self.where = where
-        super().__init__(f"{where} names the {kind} '{identifier}', which does not exist.")
+        super().__init__(
+            f"{short(where)} names the {kind} '{short(identifier)}', which does not exist."
+        )
 
     def __str__(self) -> str:
         return str(self.args[0])

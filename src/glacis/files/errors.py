@@ -4,20 +4,12 @@
 import os
 from pathlib import Path
 
-from glacis.core.errors import GlacisError
-
-LONGEST = 70
-"""Letters told of any part of a message."""
+from glacis.core.errors import GlacisError, short
 
 
 def shown_name(path: Path | str) -> str:
     """The name of a file as text that every screen and file can take."""
-    return _short(os.fsencode(Path(path).name).decode("utf-8", "replace"))
-
-
-def _short(words: str) -> str:
-    plain = words.encode("utf-8", "replace").decode()
-    return plain if len(plain) <= LONGEST else f"{plain[: LONGEST - 1]}…"
+    return short(os.fsencode(Path(path).name).decode("utf-8", "replace"))
 
 
 class FileRefused(GlacisError):
@@ -31,8 +23,8 @@ class FileRefused(GlacisError):
         self.place = place
         self.expected = expected
         self.found = found
-        at = f", {_short(place)}" if place else ""
-        said = f"expected {_short(expected)}, found {_short(found)}"
+        at = f", {short(place)}" if place else ""
+        said = f"expected {short(expected)}, found {short(found)}"
         super().__init__(f"{shown_name(self.path)}{at}: {said}.")
 
 

@@ -7,6 +7,7 @@ from pathlib import Path
 
 from glacis.core.climate.year import MONTH_NAMES
 from glacis.core.errors import ValueRefused
+from glacis.core.materials.library import finite
 from glacis.core.model.document import Climate, Site
 from glacis.core.model.validate import check_site
 from glacis.files.errors import FileRefused
@@ -82,7 +83,7 @@ def read_site(path: Path) -> Site:
     try:
         check_site(site)
     except ValueRefused as fault:
-        raise FileRefused(path, fault.field, fault.expected, str(fault.found)[:80]) from fault
+        raise FileRefused(path, fault.field, fault.expected, str(fault.found)) from fault
     return site
 
 
@@ -91,13 +92,13 @@ def _figure(path: Path, month: str, row: list[str], column: int) -> float | None
     if not text:
         return None
     try:
-        return float(text)
+        return finite(text)
     except ValueError:
         raise FileRefused(path, f"{month}, {HEAD[column]}", "a number", text[:40]) from None
 
 
 def _stated(path: Path, stated: dict[str, str], key: str) -> float:
     try:
-        return float(stated.get(key, ""))
+        return finite(stated.get(key, ""))
     except ValueError:
         raise FileRefused(path, key, "a number", stated.get(key, "") or "nothing") from None

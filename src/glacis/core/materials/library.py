@@ -76,14 +76,14 @@ def _optional(row: Row, key: str, where: str) -> float | None:
     if not text:
         return None
     try:
-        return _finite(text)
+        return finite(text)
     except ValueError:
         if not text.strip():
             return None
         raise ValueRefused(f"{where}, {key}", text.strip(), "a number") from None
 
 
-def _finite(text: str) -> float:
+def finite(text: str) -> float:
     """The number that a text states.
 
     Raises:
@@ -105,7 +105,7 @@ def _curve(row: Row, where: str) -> tuple[tuple[float, float], ...]:
     if not text or not text.strip():
         return ()
     try:
-        pairs = [tuple(map(_finite, pair.split(":"))) for pair in text.split(";")]
+        pairs = [tuple(map(finite, pair.split(":"))) for pair in text.split(";")]
         return tuple((temperature, value) for temperature, value in pairs)
     except ValueError:
         expected = "pairs such as -5:0.029;10:0.025"
@@ -149,7 +149,7 @@ def read_material(row: Row) -> Material:
     """
     where = f"material '{row.get('id', '')}'"
     try:
-        series = tuple(_finite(t) / 1000 for t in row["thicknesses_mm"].split(";") if t)
+        series = tuple(finite(t) / 1000 for t in row["thicknesses_mm"].split(";") if t)
     except ValueError:
         found = row["thicknesses_mm"]
         raise ValueRefused(f"{where}, thicknesses_mm", found, "numbers with ; between") from None

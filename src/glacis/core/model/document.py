@@ -102,7 +102,7 @@ class Site(Node, frozen=True, kw_only=True):
     name: str
     climate: Climate
     note: str = ""
-    elevation: float = 0.0
+    elevation: Annotated[float, Range("elevation", Quantity.LENGTH, -500.0, 9000.0, PHYSICS)] = 0.0
 
 
 class HumidityClass(Node, frozen=True, kw_only=True, tag_field="kind", tag="class"):

@@ -89,6 +89,7 @@ def check_site(site: Site) -> None:
     if climate.rain and len(climate.rain) != MONTHS:
         raise ValueRefused("site climate, rain", len(climate.rain), "12 monthly sums, or none")
     check_ranges(climate, "site climate")
+    check_ranges(site, "site")
 
 
 def _check_zone(zone: Zone) -> None:

@@ -16,6 +16,7 @@ from glacis.core.units.quantities import (
     Unit,
     from_display,
 )
+from glacis.core.units.ranges import SHOWN
 
 _MM = Unit("mm", 1e-3, 0)
 _LENGTHS = {
@@ -63,6 +64,10 @@ class Reading(Struct, frozen=True):
     understood: str
 
 
+LONGEST = 60
+"""Letters of a figure that is typed; our judgement."""
+
+
 def _plain_text(text: str) -> str:
     for glyph, replacement in _GLYPHS.items():
         text = text.replace(glyph, replacement)
@@ -83,7 +88,8 @@ def _mixed_number(text: str) -> tuple[float | None, str]:
     if fraction:
         if int(fraction["bottom"]) == 0:
             return None, text
-        value = int(fraction["whole"] or 0) + int(fraction["top"]) / int(fraction["bottom"])
+        bottom = float(fraction["bottom"])
+        value = float(fraction["whole"] or 0) + float(fraction["top"]) / bottom
         return (-value if fraction["sign"] else value), text[fraction.end() :]
     decimal = re.match(_DECIMAL, text)
     if decimal is None:
@@ -101,7 +107,7 @@ def _feet_and_inches(text: str) -> float | None:
         if number is None or rest.strip():
             return None
         inches = number
-    value = int(match["feet"]) * FOOT + inches * INCH
+    value = float(match["feet"]) * FOOT + inches * INCH
     return -value if match["sign"] else value
 
 
@@ -134,14 +140,16 @@ def parse(text: str, quantity: Quantity, system: System, field: str = "") -> Rea
     0.0889
     """
     field = field or quantity.value.name
+    expected = f"{_article(quantity)} such as {_example(quantity, system)}"
+    if len(text) > LONGEST:
+        raise ValueRefused(field, text, expected)
     clean = _plain_text(text)
     special = _in_its_own_way(clean, quantity)
     if special is not None:
-        return Reading(special, with_unit(special, quantity, system))
+        return _reading(special, quantity, system, ValueRefused(field, text, expected))
     labelled = re.match(r"^[rR]\s*-\s*(.+)$", clean) if quantity is Quantity.RESISTANCE else None
     number, rest = _mixed_number(labelled[1] if labelled else clean)
     units = _units_of(quantity)
-    expected = f"a {quantity.value.name} such as {_example(quantity, system)}"
     if number is None:
         raise ValueRefused(field, text, expected)
     symbol = "r" if labelled and not rest.strip() else _fold(rest)
@@ -149,8 +157,24 @@ def parse(text: str, quantity: Quantity, system: System, field: str = "") -> Rea
     if unit is None:
         known = ", ".join(sorted({u.symbol for u in units.values() if u.symbol}))
         raise ValueRefused(field, text, expected, f"Units understood here: {known or 'none'}.")
-    value = from_display(number, unit)
+    refusal = ValueRefused(field, text, expected)
+    try:
+        value = from_display(number, unit)
+    except (OverflowError, ZeroDivisionError):
+        raise refusal from None
+    return _reading(value, quantity, system, refusal)
+
+
+def _reading(value: float, quantity: Quantity, system: System, refusal: ValueRefused) -> Reading:
+    """What was understood; a figure that no roof has is no figure."""
+    if not abs(value) < SHOWN:
+        raise refusal
     return Reading(value, with_unit(value, quantity, system))
+
+
+def _article(quantity: Quantity) -> str:
+    name = quantity.value.name
+    return f"an {name}" if name[0] in "aeiou" else f"a {name}"
 
 
 def _example(quantity: Quantity, system: System) -> str:

@@ -9,7 +9,7 @@ from typing import Any, get_args
 
 from msgspec import Struct
 
-from glacis.core.errors import ValueRefused
+from glacis.core.errors import ValueRefused, short
 from glacis.core.units.format import THIN, significant, with_unit
 from glacis.core.units.quantities import Quantity, System, to_display
 
@@ -61,6 +61,10 @@ class Range(Struct, frozen=True):
             raise OutOfRange(where, value, self)
 
 
+SHOWN = 1e12
+"""Figures from here on are told in powers of ten; our judgement."""
+
+
 def _nonzero(text: str) -> bool:
     return any(digit in text for digit in "123456789½¼¾⅛⅜⅝⅞∞")
 
@@ -81,11 +85,12 @@ class OutOfRange(ValueRefused):
         """The refusal in the reader's units."""
         tail = f" {self.bounds.advice}" if self.bounds.advice else ""
         expected = self.bounds.between(system)
-        return f"{self.field}: expected {expected}, found {self.shown(system)}.{tail}"
+        return f"{short(self.field)}: expected {expected}, found {self.shown(system)}.{tail}"
 
     def shown(self, system: System) -> str:
         """What was found, in the reader's units."""
-        return self.bounds.shown(self.value, system) if isfinite(self.value) else str(self.value)
+        is_figure = isfinite(self.value) and abs(self.value) < SHOWN
+        return self.bounds.shown(self.value, system) if is_figure else f"{self.value:g}"
 
 
 def _in_annotation(annotation: Any) -> Range | None:
