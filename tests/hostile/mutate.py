@@ -60,6 +60,7 @@ def _nudged(random: Random, value: Any) -> Any:
     if isinstance(value, bool) or value is None:
         return random.choice((True, False, None))
     if isinstance(value, int | float):
+        value = float(value) if abs(value) < 1e300 else 1e300
         factor = random.choice((0, -1, 1e-9, 0.5, 2, 10, 1e3, 1e9, 1e300))
         return random.choice((value * factor, value + random.uniform(-1, 1), factor))
     if isinstance(value, str):

@@ -27,9 +27,17 @@ def check_sound(project: Project) -> None:
     Raises:
         ValueRefused: naming the place, what was found and what was expected.
     """
-    if _comes_back(project):
-        return
-    for place, found, expected in _faults(project, "project"):
+    if not _comes_back(project):
+        check_values(project, "project")
+
+
+def check_values(node: Struct, where: str) -> None:
+    """Refuse a part of a document with a figure that is none or a text that is none.
+
+    Raises:
+        ValueRefused: naming the place, what was found and what was expected.
+    """
+    for place, found, expected in _faults(node, where):
         raise ValueRefused(place, found, expected)
 
 

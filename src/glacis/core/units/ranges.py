@@ -57,8 +57,12 @@ class Range(Struct, frozen=True):
         Raises:
             OutOfRange: naming the field, what was found and the bounds.
         """
-        if not (isfinite(value) and self.least <= value <= self.most):
+        if not self.holds(value):
             raise OutOfRange(where, value, self)
+
+    def holds(self, value: float) -> bool:
+        """Whether a figure lies within the bounds; what is no number does not."""
+        return self.least <= value <= self.most and (isinstance(value, int) or isfinite(value))
 
 
 SHOWN = 1e12
@@ -89,8 +93,9 @@ class OutOfRange(ValueRefused):
 
     def shown(self, system: System) -> str:
         """What was found, in the reader's units."""
-        is_figure = isfinite(self.value) and abs(self.value) < SHOWN
-        return self.bounds.shown(self.value, system) if is_figure else f"{self.value:g}"
+        if abs(self.value) < SHOWN:
+            return self.bounds.shown(self.value, system)
+        return short(str(self.value))
 
 
 def _in_annotation(annotation: Any) -> Range | None:
@@ -139,5 +144,5 @@ def check_ranges(node: Struct, where: str) -> None:
     """
     for name, bounds in ranges_of(type(node)).items():
         for place, figure in _figures(getattr(node, name)):
-            if not (isfinite(figure) and bounds.least <= figure <= bounds.most):
+            if not bounds.holds(figure):
                 raise OutOfRange(f"{where}{place and ', value'}{place}", figure, bounds)
