@@ -8,6 +8,7 @@ from typing import Any
 
 from glacis.core.graph.part import WHOLE, LongPart, Progress
 from glacis.core.graph.reader import Reader
+from glacis.session.reading import within
 
 
 def seven(progress: Progress) -> int:
@@ -54,3 +55,16 @@ def shout(name: str, progress: Progress) -> str:
 
 SHOUTED: LongPart[Any, str] = LongPart("shouted", name_of, shout)
 SUBJECT = WHOLE
+
+
+def spin(_progress: Progress) -> None:
+    """Go on for ever, within a second of computing."""
+    with within(seconds=1):
+        while True:
+            pass
+
+
+def eat(_progress: Progress) -> int:
+    """Take more memory than is allowed."""
+    with within(memory=200 * 1024**2):
+        return len(b"x" * (1 << 30))

@@ -22,6 +22,7 @@ class Answers(Prompts):
     """Answers instead of dialogs, and remembers what was asked and told."""
 
     def __init__(self) -> None:
+        super().__init__()
         self.path: Path | None = None
         self.answer: Answer = "discard"
         self.yes = True

@@ -24,6 +24,7 @@ from glacis.files.project_file import load
 from glacis.report.offers import Export, exports
 from glacis.report.results import results_json
 from glacis.session.kernels import make_ready
+from glacis.session.places import leave_folder
 from glacis.session.project_session import ProjectSession
 
 
@@ -55,6 +56,20 @@ def run(words: list[str], stages: tuple[Stage, ...] = STAGES) -> int:
     make_ready()
     offered = exports(stages)
     options = build_parser(offered).parse_args(words)
+    options.file = options.file.absolute()
+    if "output" in options:
+        options.named, options.output = options.output, options.output.absolute()
+    here = os.getcwd()
+    leave_folder()
+    try:
+        return _carry_out(options, offered, stages)
+    finally:
+        os.chdir(here)
+
+
+def _carry_out(
+    options: argparse.Namespace, offered: tuple[Export, ...], stages: tuple[Stage, ...]
+) -> int:
     try:
         results = ProjectSession(load(options.file), load_library(), stages=stages).results
         if options.command == "check":
@@ -64,7 +79,10 @@ def run(words: list[str], stages: tuple[Stage, ...] = STAGES) -> int:
     except GlacisError as fault:
         complain(str(fault))
         return EXIT_BAD_INPUT
-    return _write(options.file, options.output, content)
+    code = _write(options.file, options.output, content)
+    if code == 0:
+        sys.stdout.write(f"{options.named}\n")
+    return code
 
 
 def _check(results: Results, *, as_json: bool) -> int:
@@ -120,5 +138,4 @@ def _write(file: Path, output: Path, content: bytes) -> int:
     except GlacisError as fault:
         complain(str(fault))
         return EXIT_NO_OUTPUT
-    sys.stdout.write(f"{output}\n")
     return 0

@@ -31,9 +31,13 @@ def _row(layer: LayerData) -> list[str]:
     ]
 
 
+LEADS = ("=", "+", "-", "@", "\t", "\r", "\n")
+"""Signs by which spreadsheets tell a formula, and such as they skip to find one."""
+
+
 def safe(cell: str) -> str:
     """A cell that no spreadsheet takes for a formula."""
-    return f"'{cell}" if cell[:1] in ("=", "+", "-", "@") and not _is_number(cell) else cell
+    return f"'{cell}" if cell[:1] in LEADS and not _is_number(cell) else cell
 
 
 def _is_number(cell: str) -> bool:

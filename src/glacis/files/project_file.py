@@ -20,6 +20,8 @@ FORMAT = "glacis-project"
 VERSION = 1
 SUFFIX = ".glacis"
 LARGEST = 64 * MEBI
+MOST_VALUES = 3_000_000
+"""Brackets and commas of a file: each may cost the memory of twenty of its bytes."""
 UNITS = {
     "length": "m",
     "temperature": "degC",
@@ -98,6 +100,8 @@ def _check(project: Project, path: Path | str) -> None:
 def _envelope(content: bytes, path: Path | str) -> dict[str, Any]:
     if not content.strip():
         raise FileRefused(path, "", "a Glacis project", "an empty file")
+    if sum(map(content.count, (b"[", b"{", b","))) > MOST_VALUES:
+        raise FileRefused(path, "", f"at most {MOST_VALUES} values", "more")
     try:
         envelope = msgspec.json.decode(content)
     except (msgspec.DecodeError, RecursionError, UnicodeDecodeError) as fault:

@@ -184,6 +184,17 @@ class Documents:
             self._lock.release()
             self._lock = None
 
+    def leave(self) -> None:
+        """End at once: an unsaved document stays in the journal, for the next start to offer."""
+        if self._journal is not None:
+            if self._store.changed:
+                self._journal.abandon()
+            else:
+                self._journal.close()
+        if self._lock is not None:
+            self._lock.release()
+            self._lock = None
+
     def close(self) -> None:
         """Leave nothing behind."""
         self._release()

@@ -117,6 +117,7 @@ class Journal:
         self._end()
         if wanted is not None:
             self._write(wanted, asked)
+        self._lock.release()
 
     def _end(self) -> None:
         with self._condition:

@@ -56,7 +56,8 @@ def compile_elsewhere() -> None:
 
     surroundings = {name: value for name, value in os.environ.items() if name != PLAIN}
     subprocess.Popen(
-        [sys.executable, "-m", "glacis.session.kernels"],
+        [sys.executable, "-P", "-m", "glacis.session.kernels"],
+        cwd="/",
         env=surroundings,
         stdin=subprocess.DEVNULL,
         stdout=subprocess.DEVNULL,

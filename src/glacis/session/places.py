@@ -6,6 +6,7 @@ cost a twentieth of the start, and two environment variables are all there is to
 """
 
 import os
+from contextlib import suppress
 from pathlib import Path
 
 APP = "glacis"
@@ -38,6 +39,12 @@ def cache_folder() -> Path:
     """Folder of what can be made again."""
     home = os.environ.get("GLACIS_HOME")
     return Path(home) / "cache" if home else _base("XDG_CACHE_HOME", ".cache") / APP
+
+
+def leave_folder() -> None:
+    """Go where nobody puts files of settings: libraries read some from the folder they are run in."""
+    with suppress(OSError):
+        os.chdir("/")
 
 
 def random_name() -> str:

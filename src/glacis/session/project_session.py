@@ -199,6 +199,11 @@ class ProjectSession:
         for listener in self._listeners:
             listener()
 
+    def leave(self) -> None:
+        """End at once: what is not saved stays behind for recovery."""
+        self.documents.leave()
+        self.jobs.finish()
+
     def close(self) -> None:
         """End what runs and leave nothing behind."""
         self.jobs.finish()

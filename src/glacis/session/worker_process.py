@@ -29,7 +29,8 @@ class Worker:
     def __init__(self) -> None:
         self.broken = False
         self._process = subprocess.Popen(
-            [sys.executable, "-m", "glacis.session.worker"],
+            [sys.executable, "-P", "-m", "glacis.session.worker"],
+            cwd="/",
             stdin=subprocess.PIPE,
             stdout=subprocess.PIPE,
         )

@@ -18,7 +18,7 @@ from glacis.core.stages import STAGES, Stage
 from glacis.demo.shipped import shipped_demo
 from glacis.files.libraries import load_library, load_sites
 from glacis.session.kernels import compile_elsewhere, load_beside, make_ready
-from glacis.session.places import config_folder, journal_folder
+from glacis.session.places import config_folder, journal_folder, leave_folder
 from glacis.session.project_session import ProjectSession, Surroundings
 from glacis.session.settings import load_settings
 from glacis.ui.desk import Desk
@@ -31,6 +31,10 @@ from glacis.ui.window import MainWindow
 
 LOOK_EVERY = 30
 """How often it is looked whether the kernels are loaded [ms]."""
+
+
+SIGNALLED = 128
+"""Exit code of a program that a signal ended, less the signal's number."""
 
 
 class Homes(Struct, frozen=True):
@@ -118,6 +122,8 @@ def run_window(
 ) -> int:
     """Open the window, tell ``shown`` of it, and stay until it is closed."""
     last_resort = LastResort()
+    path = path.absolute() if path is not None else None
+    leave_folder()
     QGuiApplication.setDesktopFileName("glacis")
     compiled = make_ready()
     homes = Homes(config_folder(), journal_folder())
@@ -133,7 +139,19 @@ def run_window(
         window.seen.connect(compile_elsewhere)
     elif window.desk.project.falls:
         window.judge = partial(_judge_once_loaded, window)
+    window.seen.connect(lambda: _hear_endings(window))
     window.show()
     if shown is not None:
         shown(window)
     return application.exec()
+
+
+def _hear_endings(window: MainWindow) -> None:
+    """From now on a signal to end keeps the last change and asks nothing."""
+    from glacis.ui.signals import Endings
+
+    def end(number: int) -> None:
+        window.desk.session.leave()
+        QApplication.exit(SIGNALLED + number)
+
+    Endings(window, end)

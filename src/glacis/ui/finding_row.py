@@ -3,7 +3,7 @@
 
 from msgspec import Struct
 from PyQt6.QtCore import Qt, pyqtSignal
-from PyQt6.QtGui import QMouseEvent, QPainter, QPaintEvent, QPen
+from PyQt6.QtGui import QMouseEvent, QPaintEvent, QPen
 from PyQt6.QtWidgets import QFrame, QHBoxLayout, QPushButton, QVBoxLayout
 
 from glacis.core.analysis.results import AreaResult, Results
@@ -15,6 +15,7 @@ from glacis.core.stages import STAGES
 from glacis.core.units.format import spoken, with_unit
 from glacis.ui.accept_form import AcceptForm
 from glacis.ui.desk import Desk
+from glacis.ui.painting import painting
 from glacis.ui.theme.theme import colour
 from glacis.ui.widgets.effects import effect_grid
 from glacis.ui.widgets.labels import clear, tight
@@ -257,7 +258,6 @@ class FindingRow(QFrame):
         """A visible focus."""
         super().paintEvent(event)
         if self.hasFocus():
-            painter = QPainter(self)
-            painter.setPen(QPen(colour(self._desk.palette["accent"]), 2))
-            painter.drawRect(self.rect().adjusted(1, 1, -2, -2))
-            painter.end()
+            with painting(self) as painter:
+                painter.setPen(QPen(colour(self._desk.palette["accent"]), 2))
+                painter.drawRect(self.rect().adjusted(1, 1, -2, -2))

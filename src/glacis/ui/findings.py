@@ -5,7 +5,7 @@ from datetime import date
 
 from msgspec.structs import replace
 from PyQt6.QtCore import QRectF, Qt
-from PyQt6.QtGui import QMouseEvent, QPainter, QPaintEvent
+from PyQt6.QtGui import QMouseEvent, QPaintEvent
 from PyQt6.QtWidgets import (
     QComboBox,
     QHBoxLayout,
@@ -22,6 +22,7 @@ from glacis.core.model.document import Decision, Project
 from glacis.core.stages import STAGES
 from glacis.ui.desk import Desk
 from glacis.ui.finding_row import ROOM, FindingRow, Group
+from glacis.ui.painting import painting
 from glacis.ui.plain import plain_tip
 from glacis.ui.theme.theme import colour, font
 from glacis.ui.widgets.labels import label, let_go, tight
@@ -296,19 +297,18 @@ class Findings(QWidget):
 
     def paintEvent(self, _event: QPaintEvent | None) -> None:
         """A hairline at the left; folded, the counts."""
-        painter = QPainter(self)
-        palette = self._desk.palette
-        painter.setPen(colour(palette["hairline"]))
-        painter.drawLine(0, 0, 0, self.height())
-        if not self._desk.settings.findings_open:
-            painter.setFont(font("regular", 12))
-            y = 16.0
-            for severity in SEVERITIES:
-                count = sum(g.finding.severity == severity for g in self._groups())
-                paint_mark(painter, QRectF(10, y, 8, 14), severity, palette)
-                painter.setPen(colour(palette["ink"]))
-                painter.drawText(
-                    QRectF(0, y + 15, FOLDED, 16), Qt.AlignmentFlag.AlignHCenter, str(count)
-                )
-                y += 44
-        painter.end()
+        with painting(self) as painter:
+            palette = self._desk.palette
+            painter.setPen(colour(palette["hairline"]))
+            painter.drawLine(0, 0, 0, self.height())
+            if not self._desk.settings.findings_open:
+                painter.setFont(font("regular", 12))
+                y = 16.0
+                for severity in SEVERITIES:
+                    count = sum(g.finding.severity == severity for g in self._groups())
+                    paint_mark(painter, QRectF(10, y, 8, 14), severity, palette)
+                    painter.setPen(colour(palette["ink"]))
+                    painter.drawText(
+                        QRectF(0, y + 15, FOLDED, 16), Qt.AlignmentFlag.AlignHCenter, str(count)
+                    )
+                    y += 44

@@ -3,6 +3,7 @@
 
 from html import escape
 
+from PyQt6.QtCore import Qt
 from PyQt6.QtWidgets import QDialog, QHBoxLayout, QPushButton, QTextBrowser, QVBoxLayout, QWidget
 
 from glacis import __version__
@@ -21,6 +22,7 @@ class Page(QDialog):
     def __init__(self, parent: QWidget, title: str, html: str, height: int) -> None:
         super().__init__(parent)
         self.setWindowTitle(title)
+        self.setAttribute(Qt.WidgetAttribute.WA_DeleteOnClose)
         self.resize(620, height)
         column = tight(QVBoxLayout(self), (16, 12, 16, 12), 8)
         column.addWidget(label(title, "heading"))

@@ -77,8 +77,7 @@ class Papers(QObject):
 
     def open_project(self) -> None:
         """Ask for a project and open it."""
-        folder = str(self._desk.path.parent if self._desk.path else Path.home())
-        path = self._prompts.open_path(self._over, folder)
+        path = self._prompts.open_path(self._over, self._prompts.folder)
         if path is not None:
             self.open_path(path)
 
@@ -104,7 +103,7 @@ class Papers(QObject):
 
     def save_as(self) -> bool:
         """Ask where, and save."""
-        proposal = str(self._desk.path or Path.home() / f"{self._desk.project.name}{SUFFIX}")
+        proposal = str(self._desk.path or f"{self._desk.project.name or 'Roof'}{SUFFIX}")
         kinds = f"Glacis projects (*{SUFFIX})"
         path = self._prompts.save_path(self._over, "Save project", proposal, kinds)
         if path is None:

@@ -1,6 +1,7 @@
 # SPDX-License-Identifier: GPL-3.0-or-later
 """Questions to the user, in one place so that tests can answer them."""
 
+import os
 from pathlib import Path
 from typing import Literal
 
@@ -11,8 +12,20 @@ Answer = Literal["save", "discard", "cancel"]
 PROJECTS = "Glacis projects (*.glacis)"
 
 
+def home() -> str:
+    """The folder where a dialog begins when nothing says otherwise."""
+    return os.path.expanduser("~")
+
+
 class Prompts:
-    """Asks by dialogs."""
+    """Asks by dialogs.
+
+    Attributes:
+        folder: where files are looked for and written first: that of the project.
+    """
+
+    def __init__(self) -> None:
+        self.folder = home()
 
     def open_path(self, parent: QWidget, folder: str) -> Path | None:
         """Which project to open."""
@@ -21,23 +34,33 @@ class Prompts:
 
     def save_path(self, parent: QWidget, title: str, proposal: str, kinds: str) -> Path | None:
         """Where to write."""
-        name, _ = QFileDialog.getSaveFileName(parent, title, proposal, kinds)
+        name, _ = QFileDialog.getSaveFileName(parent, title, self._placed(proposal), kinds)
         return Path(name) if name else None
+
+    def _placed(self, proposal: str) -> str:
+        """A proposed name in the folder of the project, with nothing that parts folders in it."""
+        if os.path.isabs(proposal):
+            return proposal
+        return os.path.join(self.folder, proposal.replace("/", "-").replace("\0", ""))
 
     def outline_path(self, parent: QWidget) -> Path | None:
         """Which drawing to read outlines from."""
         kinds = "Drawings (*.dxf *.geojson *.json)"
-        name, _ = QFileDialog.getOpenFileName(parent, "Read outlines", "", kinds)
+        name, _ = QFileDialog.getOpenFileName(parent, "Read outlines", self.folder, kinds)
         return Path(name) if name else None
 
     def table_path(self, parent: QWidget) -> Path | None:
         """Which table to read."""
-        name, _ = QFileDialog.getOpenFileName(parent, "Import materials", "", "CSV tables (*.csv)")
+        name, _ = QFileDialog.getOpenFileName(
+            parent, "Import materials", self.folder, "CSV tables (*.csv)"
+        )
         return Path(name) if name else None
 
     def site_path(self, parent: QWidget) -> Path | None:
         """Which site to read."""
-        name, _ = QFileDialog.getOpenFileName(parent, "Read a site", "", "CSV tables (*.csv)")
+        name, _ = QFileDialog.getOpenFileName(
+            parent, "Read a site", self.folder, "CSV tables (*.csv)"
+        )
         return Path(name) if name else None
 
     def name(self, parent: QWidget, title: str, proposal: str) -> str | None:

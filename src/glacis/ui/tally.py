@@ -10,6 +10,7 @@ from glacis.core.units.format import number, with_unit
 from glacis.report.scene import Text
 from glacis.ui.desk import Desk
 from glacis.ui.drawing.painter import paint_text
+from glacis.ui.painting import painting
 from glacis.ui.plain import plain_tip
 from glacis.ui.theme.theme import colour, font
 from glacis.ui.widgets.labels import tight
@@ -75,23 +76,24 @@ class TallyCell(QAbstractButton):
     def paintEvent(self, _event: QPaintEvent | None) -> None:
         """Name and unit, figure, target; a bar where the target is missed."""
         palette = self._desk.palette
-        painter = QPainter(self)
-        painter.setRenderHint(QPainter.RenderHint.TextAntialiasing)
-        value, unit = self._texts()
-        if self.figure.meets is False:
-            paint_mark(painter, QRectF(5, 8, 5, 48), "mind", palette)
-        paint_text(painter, Text(16, 17, f"{self.figure.name}  {unit}", 12, "second"), palette)
-        painter.setPen(colour(palette["accent" if self.underMouse() else "ink"]))
-        painter.setFont(font("semibold", 22))
-        painter.drawText(QRectF(16, 18, self.width(), 28), Qt.AlignmentFlag.AlignVCenter, value)
-        painter.setFont(font("regular", 12))
-        doubtful = self.figure.meets is False or self.figure.screwed is not None
-        painter.setPen(colour(palette["mind" if doubtful else "second"]))
-        painter.drawText(QRectF(16, 46, self.width(), 14), 0, target_words(self.figure, self._desk))
-        if self.hasFocus():
-            painter.setPen(QPen(colour(palette["accent"]), 2))
-            painter.drawRect(self.rect().adjusted(2, 2, -3, -3))
-        painter.end()
+        with painting(self) as painter:
+            painter.setRenderHint(QPainter.RenderHint.TextAntialiasing)
+            value, unit = self._texts()
+            if self.figure.meets is False:
+                paint_mark(painter, QRectF(5, 8, 5, 48), "mind", palette)
+            paint_text(painter, Text(16, 17, f"{self.figure.name}  {unit}", 12, "second"), palette)
+            painter.setPen(colour(palette["accent" if self.underMouse() else "ink"]))
+            painter.setFont(font("semibold", 22))
+            painter.drawText(QRectF(16, 18, self.width(), 28), Qt.AlignmentFlag.AlignVCenter, value)
+            painter.setFont(font("regular", 12))
+            doubtful = self.figure.meets is False or self.figure.screwed is not None
+            painter.setPen(colour(palette["mind" if doubtful else "second"]))
+            painter.drawText(
+                QRectF(16, 46, self.width(), 14), 0, target_words(self.figure, self._desk)
+            )
+            if self.hasFocus():
+                painter.setPen(QPen(colour(palette["accent"]), 2))
+                painter.drawRect(self.rect().adjusted(2, 2, -3, -3))
 
 
 class Tally(QWidget):
@@ -125,10 +127,9 @@ class Tally(QWidget):
 
     def paintEvent(self, _event: QPaintEvent | None) -> None:
         """A hairline above, and a word where there is nothing to tell."""
-        painter = QPainter(self)
-        painter.setPen(colour(self._desk.palette["hairline"]))
-        painter.drawLine(0, 0, self.width(), 0)
-        if self._desk.area is None:
-            painter.setPen(colour(self._desk.palette["second"]))
-            painter.drawText(self.rect(), Qt.AlignmentFlag.AlignCenter, "No roof area yet")
-        painter.end()
+        with painting(self) as painter:
+            painter.setPen(colour(self._desk.palette["hairline"]))
+            painter.drawLine(0, 0, self.width(), 0)
+            if self._desk.area is None:
+                painter.setPen(colour(self._desk.palette["second"]))
+                painter.drawText(self.rect(), Qt.AlignmentFlag.AlignCenter, "No roof area yet")

@@ -5,10 +5,11 @@ from typing import TYPE_CHECKING, Literal
 
 from msgspec import Struct
 from PyQt6.QtCore import QEvent, QObject, QPoint, QRect, QSize, Qt
-from PyQt6.QtGui import QKeyEvent, QPainter, QPaintEvent, QPen
+from PyQt6.QtGui import QKeyEvent, QPaintEvent, QPen
 from PyQt6.QtWidgets import QFrame, QHBoxLayout, QPushButton, QVBoxLayout, QWidget
 
 from glacis.ui.desk import Desk
+from glacis.ui.painting import painting
 from glacis.ui.plain import plain_tip
 from glacis.ui.theme.theme import colour
 from glacis.ui.widgets.labels import label, tight
@@ -81,10 +82,9 @@ class Ring(QWidget):
 
     def paintEvent(self, _event: QPaintEvent | None) -> None:
         """Paint the frame."""
-        painter = QPainter(self)
-        painter.setPen(QPen(colour(self._desk.palette["accent"]), 3))
-        painter.drawRect(self.rect().adjusted(1, 1, -2, -2))
-        painter.end()
+        with painting(self) as painter:
+            painter.setPen(QPen(colour(self._desk.palette["accent"]), 3))
+            painter.drawRect(self.rect().adjusted(1, 1, -2, -2))
 
 
 class Tour(QFrame):

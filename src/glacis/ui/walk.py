@@ -9,6 +9,7 @@ from glacis.core.judgement.finding import SEVERITIES, Severity
 from glacis.core.stages import Stage
 from glacis.ui.actions import LEADER
 from glacis.ui.desk import Desk
+from glacis.ui.painting import painting
 from glacis.ui.plain import plain_tip
 from glacis.ui.theme.theme import colour, font
 from glacis.ui.widgets.labels import tight
@@ -77,26 +78,25 @@ class StageButton(QAbstractButton):
     def paintEvent(self, _event: QPaintEvent | None) -> None:
         """Name, worst mark with its count, and a heavy line beneath the stage one is in."""
         palette = self._desk.palette
-        painter = QPainter(self)
-        painter.setRenderHint(QPainter.RenderHint.TextAntialiasing)
-        here = self.isChecked()
-        painter.setFont(font("semibold" if here else "regular", 13))
-        painter.setPen(colour(palette["ink" if here or self.underMouse() else "second"]))
-        middle = Qt.AlignmentFlag.AlignVCenter
-        painter.drawText(QRectF(SIDE, 0, self.width(), HEIGHT), middle, self.text())
-        if self.worst:
-            x = SIDE + float(GAP) + self._name_width()
-            paint_mark(painter, QRectF(x, 14, 5, 12), self.worst[0], palette)
-            painter.setFont(font("regular", 12))
-            painter.setPen(colour(palette["ink"]))
-            painter.drawText(QRectF(x + MARK, 0, 40, HEIGHT), middle, self._count_words())
-        if here:
-            line = QRectF(SIDE, HEIGHT - 4, self.width() - 2 * SIDE, 3)
-            painter.fillRect(line, colour(palette["ink"]))
-        if self.hasFocus():
-            painter.setPen(QPen(colour(palette["accent"]), 2))
-            painter.drawRect(self.rect().adjusted(1, 2, -2, -3))
-        painter.end()
+        with painting(self) as painter:
+            painter.setRenderHint(QPainter.RenderHint.TextAntialiasing)
+            here = self.isChecked()
+            painter.setFont(font("semibold" if here else "regular", 13))
+            painter.setPen(colour(palette["ink" if here or self.underMouse() else "second"]))
+            middle = Qt.AlignmentFlag.AlignVCenter
+            painter.drawText(QRectF(SIDE, 0, self.width(), HEIGHT), middle, self.text())
+            if self.worst:
+                x = SIDE + float(GAP) + self._name_width()
+                paint_mark(painter, QRectF(x, 14, 5, 12), self.worst[0], palette)
+                painter.setFont(font("regular", 12))
+                painter.setPen(colour(palette["ink"]))
+                painter.drawText(QRectF(x + MARK, 0, 40, HEIGHT), middle, self._count_words())
+            if here:
+                line = QRectF(SIDE, HEIGHT - 4, self.width() - 2 * SIDE, 3)
+                painter.fillRect(line, colour(palette["ink"]))
+            if self.hasFocus():
+                painter.setPen(QPen(colour(palette["accent"]), 2))
+                painter.drawRect(self.rect().adjusted(1, 2, -2, -3))
 
 
 class Walk(QWidget):
@@ -148,10 +148,9 @@ class Walk(QWidget):
 
     def paintEvent(self, _event: QPaintEvent | None) -> None:
         """A hairline beneath, and one between groups."""
-        painter = QPainter(self)
-        painter.setPen(colour(self._desk.palette["hairline"]))
-        painter.drawLine(0, HEIGHT - 1, self.width(), HEIGHT - 1)
-        for left, right in self._gaps:
-            x = (left.geometry().right() + right.geometry().left()) // 2
-            painter.drawLine(x, 11, x, HEIGHT - 12)
-        painter.end()
+        with painting(self) as painter:
+            painter.setPen(colour(self._desk.palette["hairline"]))
+            painter.drawLine(0, HEIGHT - 1, self.width(), HEIGHT - 1)
+            for left, right in self._gaps:
+                x = (left.geometry().right() + right.geometry().left()) // 2
+                painter.drawLine(x, 11, x, HEIGHT - 12)

@@ -315,6 +315,8 @@ class MainWindow(QMainWindow):
         self._enable()
 
     def _name_window(self) -> None:
+        if self.desk.path is not None:
+            self.prompts.folder = str(self.desk.path.parent)
         name = shown_name(self.desk.path) if self.desk.path else self.desk.project.name
         self.setWindowTitle(f"{name}[*] · Glacis")
         self.setWindowModified(self.desk.store.changed)

@@ -17,8 +17,9 @@ from PyQt6.QtGui import (
 from PyQt6.QtWidgets import QToolTip, QWidget
 
 from glacis.report.palette import SHEET, Palette
-from glacis.report.scene import Hot, Scene, Text
+from glacis.report.scene import Hot, Scene, Text, saying
 from glacis.ui.drawing.painter import paint_scene
+from glacis.ui.painting import painting, tell_once
 from glacis.ui.plain import plain_tip
 from glacis.ui.theme.theme import colour, font
 
@@ -84,7 +85,13 @@ class Canvas(QWidget):
         """What is shown, drawn only once it is looked at."""
         if self._stale and self._build is not None:
             self._stale = False
-            self._scene = self._build(float(self.width()), float(self.height()))
+            size = float(self.width()), float(self.height())
+            try:
+                self._scene = self._build(*size)
+            except Exception as fault:  # noqa: BLE001 - what cannot be drawn must not end the program
+                tell_once(self, fault)
+                words = f"This cannot be drawn ({type(fault).__name__}); nothing else is lost."
+                self._scene = saying(words)(*size)
             self._find_hover_again(self._scene)
         return self._scene
 
@@ -133,19 +140,18 @@ class Canvas(QWidget):
 
     def paintEvent(self, _event: QPaintEvent | None) -> None:
         """Paint scene, hover mark, insertion mark, note and focus."""
-        painter = QPainter(self)
-        painter.fillRect(self.rect(), colour(self._palette["bench"]))
-        scene = self.scene
-        if scene is not None:
-            paint_scene(painter, scene, self._palette)
-        self._paint_hover(painter)
-        self._paint_marker(painter)
-        self._paint_note(painter)
-        if self.hasFocus():
-            painter.setPen(QPen(colour(self._palette["accent"]), 1.0, Qt.PenStyle.DotLine))
-            painter.setBrush(Qt.BrushStyle.NoBrush)
-            painter.drawRect(self.rect().adjusted(1, 1, -2, -2))
-        painter.end()
+        with painting(self) as painter:
+            painter.fillRect(self.rect(), colour(self._palette["bench"]))
+            scene = self.scene
+            if scene is not None:
+                paint_scene(painter, scene, self._palette)
+            self._paint_hover(painter)
+            self._paint_marker(painter)
+            self._paint_note(painter)
+            if self.hasFocus():
+                painter.setPen(QPen(colour(self._palette["accent"]), 1.0, Qt.PenStyle.DotLine))
+                painter.setBrush(Qt.BrushStyle.NoBrush)
+                painter.drawRect(self.rect().adjusted(1, 1, -2, -2))
 
     def _paint_hover(self, painter: QPainter) -> None:
         if self._hover is None or self._hover.kind != "face":
@@ -236,8 +242,8 @@ class Canvas(QWidget):
         self.update()
 
     def keyPressEvent(self, event: QKeyEvent | None) -> None:
-        """Offer the key to the bench; what it ignores goes on its way."""
-        if event is None:
+        """Offer the key to the bench; what it ignores goes on its way. A hand that drags is left alone."""
+        if event is None or (self._dragging and event.key() != Qt.Key.Key_Escape):
             return
         event.ignore()
         self.key.emit(event)

@@ -8,6 +8,7 @@ from PyQt6.QtWidgets import QAbstractButton
 from glacis.report.scene import Text
 from glacis.ui.desk import Desk
 from glacis.ui.drawing.painter import paint_text
+from glacis.ui.painting import painting
 from glacis.ui.plain import plain_tip
 from glacis.ui.theme.theme import colour
 from glacis.ui.widgets.paragraph import text_advance
@@ -53,12 +54,11 @@ class FigureLink(QAbstractButton):
     def paintEvent(self, _event: QPaintEvent | None) -> None:
         """The name, the figure, and a visible focus."""
         palette = self._desk.palette
-        painter = QPainter(self)
-        painter.setRenderHint(QPainter.RenderHint.TextAntialiasing)
-        ink = "accent" if self.underMouse() else "ink"
-        paint_text(painter, Text(2, 13, self._name, 12, "second"), palette)
-        paint_text(painter, Text(2, 30, self._figure, 13, ink), palette)
-        if self.hasFocus():
-            painter.setPen(QPen(colour(palette["accent"]), 2))
-            painter.drawRect(self.rect().adjusted(0, 0, -1, -1))
-        painter.end()
+        with painting(self) as painter:
+            painter.setRenderHint(QPainter.RenderHint.TextAntialiasing)
+            ink = "accent" if self.underMouse() else "ink"
+            paint_text(painter, Text(2, 13, self._name, 12, "second"), palette)
+            paint_text(painter, Text(2, 30, self._figure, 13, ink), palette)
+            if self.hasFocus():
+                painter.setPen(QPen(colour(palette["accent"]), 2))
+                painter.drawRect(self.rect().adjusted(0, 0, -1, -1))

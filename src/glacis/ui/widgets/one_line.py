@@ -8,6 +8,7 @@ from PyQt6.QtWidgets import QSizePolicy, QWidget
 from glacis.report.scene import Text
 from glacis.ui.desk import Desk
 from glacis.ui.drawing.painter import paint_text
+from glacis.ui.painting import painting
 from glacis.ui.plain import plain_tip
 from glacis.ui.widgets.paragraph import text_advance
 
@@ -55,8 +56,7 @@ class OneLine(QWidget):
 
     def paintEvent(self, _event: QPaintEvent | None) -> None:
         """Paint what fits."""
-        painter = QPainter(self)
-        painter.setRenderHint(QPainter.RenderHint.TextAntialiasing)
-        words = elided(self._words, self.width(), self._size)
-        paint_text(painter, Text(0, 15, words, self._size, self._ink), self._desk.palette)
-        painter.end()
+        with painting(self) as painter:
+            painter.setRenderHint(QPainter.RenderHint.TextAntialiasing)
+            words = elided(self._words, self.width(), self._size)
+            paint_text(painter, Text(0, 15, words, self._size, self._ink), self._desk.palette)

@@ -8,6 +8,7 @@ from PyQt6.QtWidgets import QWidget
 from glacis.report.scene import SUB_SCALE, Face, Text, runs
 from glacis.ui.desk import Desk
 from glacis.ui.drawing.painter import paint_text
+from glacis.ui.painting import painting
 from glacis.ui.theme.theme import font
 
 LEADING = 1.36
@@ -77,9 +78,8 @@ class Paragraph(QWidget):
 
     def paintEvent(self, _event: QPaintEvent | None) -> None:
         """Paint the lines."""
-        painter = QPainter(self)
-        painter.setRenderHint(QPainter.RenderHint.TextAntialiasing)
-        for number, line in enumerate(self._lines):
-            y = self._step * number + self._size
-            paint_text(painter, Text(0, y, line, self._size, self._ink), self._desk.palette)
-        painter.end()
+        with painting(self) as painter:
+            painter.setRenderHint(QPainter.RenderHint.TextAntialiasing)
+            for number, line in enumerate(self._lines):
+                y = self._step * number + self._size
+                paint_text(painter, Text(0, y, line, self._size, self._ink), self._desk.palette)

@@ -7,6 +7,7 @@ from PyQt6.QtWidgets import QWidget
 
 from glacis.core.judgement.finding import Severity
 from glacis.report.palette import Palette
+from glacis.ui.painting import painting
 from glacis.ui.theme.theme import colour
 
 
@@ -36,7 +37,6 @@ class SeverityMark(QWidget):
 
     def paintEvent(self, _event: QPaintEvent | None) -> None:
         """Paint the bar."""
-        painter = QPainter(self)
-        area = QRectF(1, 1, self.width() - 2, self.height() - 2)
-        paint_mark(painter, area, self._severity, self._palette)
-        painter.end()
+        with painting(self) as painter:
+            area = QRectF(1, 1, self.width() - 2, self.height() - 2)
+            paint_mark(painter, area, self._severity, self._palette)

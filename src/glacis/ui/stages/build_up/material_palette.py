@@ -275,6 +275,7 @@ class MaterialPalette(Overlay):
 
     def _new_material(self) -> None:
         dialog = MaterialDialog(self._desk, self.window() or self)
+        dialog.setAttribute(Qt.WidgetAttribute.WA_DeleteOnClose)
         dialog.material_added.connect(lambda material: self.layer_chosen.emit(layer_of(material)))
         dialog.open()
 

@@ -3,7 +3,6 @@
 
 from collections.abc import Callable
 from functools import partial
-from pathlib import Path
 
 from PyQt6.QtCore import QBuffer, QByteArray, QIODevice, QSize, Qt
 from PyQt6.QtGui import QPixmap
@@ -171,9 +170,11 @@ class HandoverBench(Bench):
 
     def _proposal(self, name: str) -> str:
         path, project = self.desk.path, self.desk.project
-        folder = Path.home() if path is None else path.parent
-        stem = project.name.replace("/", "-") if path is None else path.stem
-        return str(folder / f"{stem}{name}")
+        return (
+            f"{project.name or 'Roof'}{name}"
+            if path is None
+            else str(path.with_name(f"{path.stem}{name}"))
+        )
 
     def _write(self, title: str, proposal: str, kinds: str, make: Callable[[], bytes]) -> None:
         path = self._prompts.save_path(self, title, proposal, kinds)
