@@ -48,7 +48,9 @@ def test_a_block_that_holds_itself_comes_to_an_end(tmp_path):
 def test_broken_entities_are_left_out_and_named(tmp_path):
     path = tmp_path / "broken.dxf"
     knots = " ".join(["40 nan"] * 8)
-    spline = f"0 SPLINE 5 2F 100 AcDbEntity 8 WALL 100 AcDbSpline 70 8 71 3 72 8 73 4 74 0 {knots} 10 0 20 0 10 1 20 nan 10 2 20 0 10 3 20 1"
+    points = "10 0 20 0 10 1 20 nan 10 2 20 0 10 3 20 1"
+    head = "0 SPLINE 5 2F 100 AcDbEntity 8 WALL 100 AcDbSpline 70 8 71 3 72 8 73 4 74 0"
+    spline = f"{head} {knots} {points}"
     path.write_bytes(dxf(BOX, spline))
     found = read_outlines(path)
     assert len(found.loops) == 1

@@ -11,6 +11,7 @@ from e2e.conftest import hot, middle, send
 from glacis.core.model.layers import AirLayer, RoofSpaceLayer, SolidLayer
 from glacis.core.model.variants import variants_of
 from glacis.demo.shipped import shipped_demo
+from glacis.report.scene import Scene
 from glacis.ui.drawing.canvas import Canvas
 from glacis.ui.icon import app_icon
 from glacis.ui.stages.shape.bench import ShapeBench
@@ -175,7 +176,9 @@ def test_variants_are_kept_named_built_and_removed_by_keys(window, answers):
     bench.name()
     kept = variants_of(window.desk.project, window.desk.assembly.id)
     assert [v.name for v in kept][-1] == "After the meeting"
-    send(canvas, QEvent.Type.MouseButtonPress, middle(hot(canvas, "column", "lab-closed")), PLAIN)
+    at = middle(hot(canvas, "column", "lab-closed"))
+    for kind in (QEvent.Type.MouseButtonPress, QEvent.Type.MouseButtonRelease):
+        send(canvas, kind, at, PLAIN)
     before = window.desk.area.roof.heat.transmittance
     QTest.keyClick(canvas, Qt.Key.Key_Return)
     assert window.desk.area.roof.heat.transmittance < before
@@ -309,3 +312,42 @@ def test_the_sign_of_the_program_is_painted_at_any_size():
         icon = app_icon(size)
         assert not icon.isNull()
         assert icon.availableSizes()[0].width() == size
+
+
+def test_keys_leave_a_hand_that_drags_alone(window):
+    window.desk.select_area("laboratory")
+    falls = window.bench("falls")
+    canvas = falls.canvas
+    canvas.setFocus()
+
+    def outlets() -> list[str]:
+        falls = next(f for f in window.desk.project.falls if f.area == "laboratory")
+        return [outlet.id for outlet in falls.outlets]
+
+    at = middle(hot(canvas, "outlet", outlets()[0]))
+    before = window.desk.project
+    send(canvas, QEvent.Type.MouseButtonPress, at, PLAIN)
+    QTest.keyClick(canvas, Qt.Key.Key_Delete)
+    assert window.desk.project == before
+    canvas.clearFocus()
+    assert not falls.hand.is_dragging
+    canvas.setFocus()
+    QTest.keyClick(canvas, Qt.Key.Key_Delete)
+    assert outlets() == ["outlet-2"]
+
+
+def test_a_drawing_that_breaks_says_so_once_and_the_window_goes_on(window, monkeypatch):
+    told: list[object] = []
+    monkeypatch.setattr("sys.excepthook", lambda _kind, fault, _trace: told.append(fault))
+    canvas = window.bench("build-up").canvas
+
+    def breaks(_width: float, _height: float) -> Scene:
+        raise ZeroDivisionError("division by zero")
+
+    for _ in range(3):
+        canvas.show_scene(breaks, window.desk.palette)
+        assert not canvas.grab().isNull()
+    assert [str(fault) for fault in told] == ["division by zero"]
+    assert "cannot be drawn" in canvas.scene.items[0].text
+    window.desk.select_layer(window.desk.assembly.layers[0].id)
+    assert len(canvas.scene.items) > 5

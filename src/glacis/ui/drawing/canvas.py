@@ -5,6 +5,8 @@ from collections.abc import Callable
 
 from PyQt6.QtCore import QBuffer, QEvent, QPointF, QRectF, QSize, Qt, pyqtSignal
 from PyQt6.QtGui import (
+    QCursor,
+    QFocusEvent,
     QFontMetricsF,
     QKeyEvent,
     QMouseEvent,
@@ -221,6 +223,13 @@ class Canvas(QWidget):
             return
         self._dragging = False
         self.released.emit(event.position())
+
+    def focusOutEvent(self, event: QFocusEvent | None) -> None:
+        """What takes the keyboard away, such as a dialog, also keeps the button's release to itself."""
+        super().focusOutEvent(event)
+        if self._dragging:
+            self._dragging = False
+            self.released.emit(QPointF(self.mapFromGlobal(QCursor.pos())))
 
     def mouseDoubleClickEvent(self, event: QMouseEvent | None) -> None:
         """Report a double click."""
