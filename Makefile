@@ -1,4 +1,4 @@
-.PHONY: demo test lint bench mutants fuzz screenshots count docs wheel prepare
+.PHONY: demo test lint bench mutants fuzz kill soak screenshots count docs wheel prepare
 
 prepare:
 	@bash tools/prepare.sh
@@ -27,6 +27,14 @@ FROM ?= 2000
 
 fuzz: prepare
 	QT_QPA_PLATFORM=offscreen .venv/bin/python tools/fuzz.py $(N) $(FROM)
+
+kill: prepare
+	QT_QPA_PLATFORM=offscreen .venv/bin/python tools/kill.py $(N)
+
+MINUTES ?= 30
+
+soak: prepare
+	QT_QPA_PLATFORM=offscreen .venv/bin/python tools/soak.py $(MINUTES)
 
 screenshots: prepare
 	QT_QPA_PLATFORM=offscreen .venv/bin/python tools/screenshots.py
