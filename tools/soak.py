@@ -260,9 +260,8 @@ class Soak:
         return canvas.accessibleName()
 
     def _key(self) -> str:
-        widget = QApplication.focusWidget() or self.chance.choice(
-            self._seen(Canvas) or [self.window]
-        )
+        canvases: list[QWidget] = [*self._seen(Canvas)] or [self.window]
+        widget = QApplication.focusWidget() or self.chance.choice(canvases)
         if self.chance.random() < 0.5:
             widget = self.chance.choice(canvases)
             widget.setFocus()
