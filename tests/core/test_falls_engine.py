@@ -100,13 +100,16 @@ def test_a_view_is_all_that_is_seen_and_no_more(roof):
     ground = ground_of(outline, obstacles)
     origin = np.array((*places[0], 0.0, 0.0, 0.0, 0.0, 0.0, 0.0))
     shapes, sectors = view(origin, np.zeros(5), 100.0, ground.walls, GAUGE)
-    seen = shapely.union_all([Polygon(shape[:3]) for shape in shapes]).buffer(1e-9)
+    # Not their union: in some roofs with slivers the library's own loses triangles.
+    seen = [Polygon(shape[:3]).buffer(1e-9) for shape in shapes]
     inside = plan.buffer(1e-7)
     for at in places[1:30]:
         clear = inside.covers(LineString([places[0], at]))
-        near_edge = seen.exterior.distance(shapely.Point(at)) < 1e-6
-        assert near_edge or seen.covers(shapely.Point(at)) == clear
-    assert seen.difference(plan.buffer(1e-6)).area < 1e-6
+        point = shapely.Point(at)
+        near_edge = any(part.exterior.distance(point) < 1e-6 for part in seen)
+        assert near_edge or any(part.covers(point) for part in seen) == clear
+    around = plan.buffer(1e-6)
+    assert sum(part.difference(around).area for part in seen) < 1e-6
     for shape, sector in zip(shapes, sectors, strict=True):
         middle = shape[:3].mean(axis=0) - places[0]
         assert steepest(middle[0], middle[1], GAUGE) == sector
@@ -122,15 +125,16 @@ def test_a_strip_is_what_a_line_sees_square_to_itself(roof, turn, length):
     outline, obstacles = rings_of(plan)
     ground = ground_of(outline, obstacles)
     row = np.array([*line.coords[0], *line.coords[1]])
-    seen = shapely.union_all([Polygon(s) for s in strip(row, ground.walls)]).buffer(1e-9)
+    seen = [Polygon(s).buffer(1e-9) for s in strip(row, ground.walls)]
     inside = plan.buffer(1e-7)
     for x, y in places[1:30]:
         on = way[0] * (x - ax) + way[1] * (y - ay)
         off = way[0] * (y - ay) - way[1] * (x - ax)
         foot = (ax + on * way[0], ay + on * way[1])
         clear = 0 <= on <= length and off > 0 and inside.covers(LineString([foot, (x, y)]))
-        near_edge = seen.boundary.distance(shapely.Point(x, y)) < 1e-6
-        assert near_edge or seen.covers(shapely.Point(x, y)) == clear
+        point = shapely.Point(x, y)
+        near_edge = any(part.exterior.distance(point) < 1e-6 for part in seen)
+        assert near_edge or any(part.covers(point) for part in seen) == clear
 
 
 @given(st.floats(-3, 3), st.floats(-3, 3), st.integers(3, 9), st.floats(0, 1))
