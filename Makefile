@@ -22,19 +22,14 @@ bench: prepare
 mutants: prepare
 	.venv/bin/python tools/mutants.py
 
-N ?= 20000
-FROM ?= 2000
-
 fuzz: prepare
-	QT_QPA_PLATFORM=offscreen .venv/bin/python tools/fuzz.py $(N) $(FROM)
+	QT_QPA_PLATFORM=offscreen .venv/bin/python tools/fuzz.py $(or $(N),20000) $(or $(FROM),2000)
 
 kill: prepare
-	QT_QPA_PLATFORM=offscreen .venv/bin/python tools/kill.py $(N)
-
-MINUTES ?= 30
+	QT_QPA_PLATFORM=offscreen .venv/bin/python tools/kill.py $(or $(N),100)
 
 soak: prepare
-	QT_QPA_PLATFORM=offscreen .venv/bin/python tools/soak.py $(MINUTES)
+	QT_QPA_PLATFORM=offscreen .venv/bin/python tools/soak.py $(or $(MINUTES),30)
 
 screenshots: prepare
 	QT_QPA_PLATFORM=offscreen .venv/bin/python tools/screenshots.py

@@ -69,6 +69,13 @@ class RoofShape(Struct, frozen=True):
         """The edges of one area, anticlockwise."""
         return tuple(edge for edge in self.edges if edge.area == area)
 
+    def edges_by_area(self) -> dict[str, list[Edge]]:
+        """The edges of every area, anticlockwise: for those who need many."""
+        found: dict[str, list[Edge]] = {plane.id: [] for plane in self.planes}
+        for edge in self.edges:
+            found[edge.area].append(edge)
+        return found
+
 
 def _stated_kind(footprint: Footprint, edge: Edge) -> Edge:
     """A free edge on a parapet or at a wall, as its footprint states it."""

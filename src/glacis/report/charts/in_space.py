@@ -76,6 +76,7 @@ def _things(project: Project, shape: RoofShape) -> Iterator[Facet]:
 
 def _facets(project: Project, shape: RoofShape, shades: Shading, selected: str) -> list[Facet]:
     floor = _floor(shape)
+    edges = shape.edges_by_area()
     facets: list[Facet] = []
     for plane in shape.planes:
         fill = "wash" if plane.id == selected else shades.fills.get(plane.id, "bench")
@@ -84,7 +85,7 @@ def _facets(project: Project, shape: RoofShape, shades: Shading, selected: str) 
         facets.append(Facet(plane.corners, fill, plane.id, holes=courts))
         facets.extend(
             _wall(edge, shape, floor)
-            for edge in shape.edges_at(plane.id)
+            for edge in edges[plane.id]
             if not edge.other and edge.kind not in ("abutment", "kerb")
         )
     facets.extend(_things(project, shape))
@@ -105,7 +106,7 @@ def keyholed(facet: Facet) -> tuple[Vector, ...]:
     return corners
 
 
-def _items(facet: Facet, view: View, edges: dict[str, tuple[Edge, ...]]) -> Iterator[Item]:
+def _items(facet: Facet, view: View, edges: dict[str, list[Edge]]) -> Iterator[Item]:
     if not facet.area:
         ink = "ink" if facet.thing else "hairline"
         yield Patch(view.flat(facet.corners), facet.fill, ink, DIMENSION)
@@ -120,9 +121,15 @@ def _items(facet: Facet, view: View, edges: dict[str, tuple[Edge, ...]]) -> Iter
 def _labels(
     order: list[Facet], view: View, shades: Shading, hot: tuple[Hot, ...]
 ) -> Iterator[Text]:
-    """Words on areas whose middle is not covered and where they find room."""
+    """Words on areas whose middle is not covered and where they find room.
+
+    Args:
+        order: facets, those behind first.
+        view: of them.
+        shades: with the words.
+        hot: where each of them lies in the drawing, in the same order.
+    """
     taken: list[Bounds] = []
-    shown = {spot.id: spot for spot in hot}
     for place, facet in enumerate(order):
         words = shades.words.get(facet.area, "")
         if not words:
@@ -131,17 +138,12 @@ def _labels(
         half = text_width(words, 12) / 2
         spot = (x - half - 2, y - 10, x + half + 2, y + 4)
         ends = [(px, py) for px in (spot[0], spot[2]) for py in (spot[1], spot[3])]
-        over = [_covered_by(later, view) for later in order[place + 1 :]]
-        inside = all(shown[facet.area].holds(*at) for at in ends)
-        covered = any(later.holds(*at) for later in over for at in ((x, y), *ends))
-        if inside and not covered and clear(spot, taken):
+        if not (all(hot[place].holds(*at) for at in ends) and clear(spot, taken)):
+            continue
+        over = (later for later in hot[place + 1 :] if not clear(spot, [later.box]))
+        if not any(later.holds(*at) for later in over for at in ((x, y), *ends)):
             taken.append(spot)
             yield Text(x, y, words, 12, "ink", "middle")
-
-
-def _covered_by(facet: Facet, view: View) -> Hot:
-    flat = view.flat(facet.corners)
-    return Hot("", "", bounds_of(flat), "", flat)
 
 
 def _legend(shades: Shading, width: float) -> Iterator[Item]:
@@ -186,7 +188,7 @@ def space_scene(
     room = (MARGIN, top, width - MARGIN, height - MARGIN - 16)
     view = fitted(view_from(turn.azimuth, turn.lift), places, room)
     order = painted_in_order(facets, view)
-    edges = {plane.id: shape.edges_at(plane.id) for plane in shape.planes}
+    edges = shape.edges_by_area()
     names = {area.id: area.name for area in project.areas}
     items: list[Item] = []
     hot: list[Hot] = []
@@ -198,8 +200,7 @@ def space_scene(
             hot.append(Hot("area", facet.area, bounds_of(flat), hint, flat))
         else:
             hot.append(Hot("wall", "", bounds_of(flat), "", flat))
-    spots = tuple(h for h in hot if h.kind == "area")
-    items.extend(_labels(order, view, shades, spots))
+    items.extend(_labels(order, view, shades, tuple(hot)))
     items.extend(_legend(shades, width))
     words = f"seen from {turn.azimuth % 360:.0f}° (0° is north), {turn.lift:.0f}° above; walls are only a base"
     items.append(Text(8, height - 10, words, 12, "second"))

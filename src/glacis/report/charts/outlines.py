@@ -274,6 +274,7 @@ def shape_plan_scene(
     dimensions = [text_bounds(item) for item in marks if isinstance(item, Text)]
     things = [spot.box for spot in spots if spot.kind == "thing"] + dimensions + _strokes(marks)
     things += [_plan_box(shape, area.id, fit) for area in project.areas if is_upper(project, area)]
+    around = shape.edges_by_area()
     fills: list[Item] = []
     hot: list[Hot] = []
     names: dict[str, list[Text]] = {}
@@ -284,7 +285,7 @@ def shape_plan_scene(
         flat = _flat(plane, fit)
         held_too = plane.id == held.area or plane.id in held.also
         fills.append(Patch(flat, "wash" if held_too else "bench"))
-        hint = _hint(plane, area.name, shape.edges_at(plane.id), system)
+        hint = _hint(plane, area.name, tuple(around[plane.id]), system)
         hot.append(Hot("area", plane.id, bounds_of(flat), hint, flat))
         over = [] if is_upper(project, area) else things
         names[plane.id] = _name(plane, area, fit, system, over)
