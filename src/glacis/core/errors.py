@@ -10,10 +10,14 @@ LONGEST = 70
 """Letters told of any part of a message; our judgement: four of them still fit a line or two."""
 
 
-def short(words: str) -> str:
+REASON, WHOLE = 120, 290
+"""Letters of what was expected, which may be a reason, and of a whole message; our judgement."""
+
+
+def short(words: str, most: int = LONGEST) -> str:
     """``words`` cut to what a message bears, and as text that everything can take."""
     plain = words.encode("utf-8", "replace").decode()
-    return plain if len(plain) <= LONGEST else f"{plain[: LONGEST - 1]}…"
+    return plain if len(plain) <= most else f"{plain[: max(0, most - 1)]}…"
 
 
 class GlacisError(Exception):
@@ -36,10 +40,10 @@ class ValueRefused(GlacisError, ValueError):
         self.found = found
         self.expected = expected
         self.advice = advice
-        tail = f" {short(advice)}" if advice else ""
         shown = f"{found!r}"
-        said = f"expected {short(expected)}, found {short(shown)}"
-        super().__init__(f"{short(field)}: {said}.{tail}")
+        said = f"{short(field)}: expected {short(expected, REASON)}, found {short(shown)}."
+        tail = f" {short(advice, WHOLE - len(said))}" if advice else ""
+        super().__init__(said + tail)
 
 
 class NotWorkedOut(GlacisError):
