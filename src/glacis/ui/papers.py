@@ -4,7 +4,7 @@
 from functools import partial
 from pathlib import Path
 
-from PyQt6.QtCore import QObject, pyqtSignal
+from PyQt6.QtCore import QObject, Qt, pyqtSignal
 from PyQt6.QtWidgets import QMenu, QWidget
 
 from glacis.core.model.document import Project, Site
@@ -58,6 +58,7 @@ class Papers(QObject):
         from glacis.demo.examples import EXAMPLES
 
         menu = QMenu(self._over)
+        menu.setAttribute(Qt.WidgetAttribute.WA_DeleteOnClose)
         for example in EXAMPLES:
             entry = menu.addAction(example.title)
             if entry is not None:

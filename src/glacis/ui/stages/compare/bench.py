@@ -193,6 +193,7 @@ class CompareBench(Bench):
 
     def _offer_schools(self) -> None:
         menu = QMenu(self)
+        menu.setAttribute(Qt.WidgetAttribute.WA_DeleteOnClose)
         menu.setToolTipsVisible(True)
         for school in self.offered():
             action = menu.addAction(school.name)

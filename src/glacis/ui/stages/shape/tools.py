@@ -4,7 +4,7 @@
 from functools import partial
 from typing import TYPE_CHECKING
 
-from PyQt6.QtCore import QPoint
+from PyQt6.QtCore import QPoint, Qt
 from PyQt6.QtWidgets import QMenu
 
 from glacis.core.model.geometry import Opening
@@ -40,6 +40,7 @@ class ShapeTools:
     def open_places(self) -> None:
         """Offer what can be placed on the selected area."""
         menu = QMenu(self._bench)
+        menu.setAttribute(Qt.WidgetAttribute.WA_DeleteOnClose)
         for kind, words in PLACES:
             entry = menu.addAction(words)
             if entry is not None:
