@@ -35,7 +35,7 @@ def many(count: int, first: int) -> int:
     counts: Counter[tuple[str, str]] = Counter()
     faults: list[Fed] = []
     done = 0
-    with ProcessPoolExecutor(os.cpu_count(), max_tasks_per_child=50) as pool:
+    with ProcessPoolExecutor(os.cpu_count()) as pool:
         for fed in pool.map(_some, parts):
             for one in fed:
                 word = "failed" if one.fault else "accepted" if one.accepted else "refused"
