@@ -406,7 +406,9 @@ def main() -> int:
         soak.check()
         for passed, said in sorted(soak.waits, reverse=True)[:15]:
             sys.stdout.write(f"blocked {passed:.2f} s: {said}\n")
-        sys.stdout.write(f"widgets and MiB on an empty project: {sized(calm)}\n{dict(soak.counts)}\n")
+        sys.stdout.write(
+            f"widgets and MiB on an empty project: {sized(calm)}\n{dict(soak.counts)}\n"
+        )
         if len(calm) > 1:
             grown = (calm[-1][0] - calm[0][0]).most_common(8)
             sys.stdout.write(f"more of them than at first: {grown}\n")

@@ -1,7 +1,9 @@
 # SPDX-License-Identifier: GPL-3.0-or-later
 """What goes out: of the present document, never over the project, asked about where it is protected."""
 
+import os
 from functools import partial
+from pathlib import Path
 
 import pytest
 from msgspec.structs import replace
@@ -106,3 +108,22 @@ def test_a_report_of_many_alike_areas_is_made(count, name):
         demo(), areas=areas, footprints=(), dormers=(), openings=(), falls=(), decisions=()
     )
     assert report_pdf(analyser().analyse(many)).startswith(b"%PDF")
+
+
+def test_a_file_whose_name_is_no_text_is_opened_saved_and_named(
+    window, answers, tmp_path, saved, qtbot
+):
+    odd = Path(os.fsdecode(os.fsencode(tmp_path) + b"/od\xffd.glacis"))
+    odd.write_bytes(saved.read_bytes())
+    window.papers.open_path(odd)
+    assert window.desk.path == odd
+    assert "od\ufffdd.glacis" in window.windowTitle()
+    window.desk.act("Rename", lambda project: replace(project, name="Changed"))
+    qtbot.waitUntil(window.papers.documents.journal.path.exists)
+    assert window.papers.save()
+    assert load(odd).name == "Changed"
+    assert window.desk.settings.recent[0].endswith("od\ufffdd.glacis")
+    window.papers.new_project()
+    odd.write_bytes(b"{half")
+    window.papers.open_path(odd)
+    assert "od\ufffdd.glacis" in answers.told[-1]
