@@ -3,6 +3,7 @@
 
 import json
 from collections.abc import Sequence
+from copy import deepcopy
 from random import Random
 from typing import Any
 
@@ -87,13 +88,13 @@ def spoiled_json(random: Random, content: bytes) -> bytes:
             if way < 3:
                 node[key] = _nudged(random, value)
             elif way == 3:
-                node[key] = random.choice(VALUES)
+                node[key] = deepcopy(random.choice(VALUES))
             elif way == 4:
                 del node[key]
             elif way == 5 and isinstance(node, dict):
                 node[random.choice((*WORDS, "@file", "extra", "kind", "id"))] = value
             else:
-                node[key] = [value, value] if random.random() < 0.5 else {"x": value}
+                node[key] = [value, deepcopy(value)] if random.random() < 0.5 else {"x": value}
         except (KeyError, IndexError, TypeError):
             continue  # an earlier change took the place away
     made = json.dumps(data, ensure_ascii=random.random() < 0.5)
