@@ -8,6 +8,7 @@ from PyQt6.QtTest import QTest
 from PyQt6.QtWidgets import QApplication, QMenu
 
 from e2e.conftest import hot, middle, send
+from glacis.core.model.edit import remove_layer
 from glacis.core.model.layers import AirLayer, RoofSpaceLayer, SolidLayer
 from glacis.core.model.variants import variants_of
 from glacis.demo.shipped import shipped_demo
@@ -351,3 +352,20 @@ def test_a_drawing_that_breaks_says_so_once_and_the_window_goes_on(window, monke
     assert "cannot be drawn" in canvas.scene.items[0].text
     window.desk.select_layer(window.desk.assembly.layers[0].id)
     assert len(canvas.scene.items) > 5
+
+
+def test_a_layer_undone_from_under_the_hand_is_not_missed(window, section):
+    desk = window.desk
+    desk.select_area("hall-south")
+    canvas = section.canvas
+    fresh = desk.assembly.layers[-2].id
+    desk.act("Take it away", lambda project: remove_layer(project, desk.assembly.id, fresh))
+    desk.store.undo()
+    at = middle(hot(canvas, "layer", fresh))
+    send(canvas, QEvent.Type.MouseButtonPress, at, PLAIN)
+    for dy in (20, 60):
+        send(canvas, QEvent.Type.MouseMove, at + QPointF(0, dy), PLAIN)
+    desk.store.redo()
+    before = desk.project
+    send(canvas, QEvent.Type.MouseButtonRelease, at + QPointF(0, 60), PLAIN)
+    assert desk.project == before

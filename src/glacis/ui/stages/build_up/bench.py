@@ -259,8 +259,8 @@ class SectionBench(Bench):
 
     def _drop(self, drag: LayerDrag) -> None:
         assembly = self.desk.assembly
-        if assembly is None:
-            return
+        if assembly is None or self._layer(drag.layer) is None:
+            return  # undone from under the hand
         old = position(assembly.layers, drag.layer)
         index = drag.index - 1 if drag.index > old else drag.index
         change = partial(move_layer, assembly_id=assembly.id, layer_id=drag.layer, index=index)
