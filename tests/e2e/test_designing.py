@@ -78,10 +78,10 @@ def test_an_empty_project_grows_a_roof(window, qtbot):
     window.desk.store.mark_saved()
     window.papers.new_project()
     bench = window.bench("build-up")
-    beginning = window._stack.currentWidget()
+    beginning = window.centre.currentWidget()
     assert isinstance(beginning, Beginning)
     qtbot.mouseClick(beginning.ways["area"], Qt.MouseButton.LeftButton)
-    assert window._stack.currentWidget() is bench
+    assert window.centre.currentWidget() is bench
     bench.panels.new_area.name.setText("Barn, north side")
     bench.panels.new_area.pitch.setText("steep")
     qtbot.mouseClick(bench.panels.new_area.add, Qt.MouseButton.LeftButton)
@@ -97,7 +97,7 @@ def test_an_empty_project_grows_a_roof(window, qtbot):
     while window.desk.store.undo_label:
         window.undo()
     assert window.desk.project.areas == ()
-    assert isinstance(window._stack.currentWidget(), Beginning)
+    assert isinstance(window.centre.currentWidget(), Beginning)
 
 
 def test_solver_limits_are_typed_emptied_and_refused(window, qtbot):

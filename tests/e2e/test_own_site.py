@@ -187,7 +187,7 @@ def test_from_nothing_to_a_judged_hip_roof_under_ones_own_climate(window, qtbot)
         actions += 1
         qtbot.mouseClick(button, Qt.MouseButton.LeftButton)
 
-    beginning = window._stack.currentWidget()
+    beginning = window.centre.currentWidget()
     assert isinstance(beginning, Beginning)
     press(beginning.ways["form"])
     shape = window.bench("shape")
@@ -227,7 +227,7 @@ def test_from_nothing_to_a_judged_hip_roof_under_ones_own_climate(window, qtbot)
 def test_the_beginning_opens_demos_examples_and_recent_files(window, tmp_path):
     window.desk.store.mark_saved()
     window.papers.new_project()
-    beginning = window._stack.currentWidget()
+    beginning = window.centre.currentWidget()
     assert isinstance(beginning, Beginning)
     assert beginning.examples.count() == 23
     beginning.examples.itemActivated.emit(beginning.examples.item(3))
@@ -241,7 +241,7 @@ def test_the_beginning_opens_demos_examples_and_recent_files(window, tmp_path):
     window.papers.new_project()
     beginning.ways["sallow-creek"].click()
     assert window.desk.project.site.name == "Sallow Creek"
-    assert window._stack.currentWidget() is not beginning
+    assert window.centre.currentWidget() is not beginning
 
 
 def test_what_is_accepted_opens_again_when_it_gets_materially_worse(window):

@@ -20,10 +20,10 @@ def test_the_tour_shows_each_part_and_ends(window, qtbot, size):
         assert tour.number == number
         assert window.stage == step.stage
         ring = tour._ring.geometry()
-        part = window.bench(step.stage) if step.part == "bench" else getattr(window, step.part)
+        part = getattr(window, step.part)
         assert ring == QRect(part.mapTo(window, QPoint(0, 0)), part.size())
         assert window.rect().contains(tour.geometry())
-        assert step.part == "bench" or not ring.intersects(tour.geometry())
+        assert step.part == "centre" or not ring.intersects(tour.geometry())
         qtbot.keyClick(tour, Qt.Key.Key_Right)
     assert not tour.isVisible()
     assert not tour._ring.isVisible()
@@ -44,6 +44,15 @@ def test_the_card_follows_a_window_that_grows(window, qtbot):
     qtbot.waitUntil(lambda: window.tour._ring.geometry() != before)
     assert window.tour._ring.width() == window.tally.width()
     assert not window.tour.geometry().intersects(window.tour._ring.geometry())
+
+
+def test_whoever_leaves_a_step_for_another_stage_is_not_called_back(window, qtbot):
+    window.take_tour()
+    window.tour.show_step(2)
+    window.show_stage("site")
+    window.resize(window.width() + 50, window.height())
+    qtbot.waitUntil(lambda: window.tour._ring.width() == window.centre.width())
+    assert window.stage == "site"
 
 
 def test_a_card_that_fits_nowhere_beside_lies_within():

@@ -19,7 +19,7 @@ if TYPE_CHECKING:
     from glacis.ui.window import MainWindow
 
 WIDTH, APART = 360, 10
-Part = Literal["walk", "core", "bench", "tally", "findings"]
+Part = Literal["walk", "core", "centre", "tally", "findings"]
 
 
 class Step(Struct, frozen=True):
@@ -47,7 +47,7 @@ STEPS = (
          "if drilled out of the roof. Try another area.", "core", "build-up", "laboratory"),
     Step("The section", "Drag the face of a layer: thickness steps through what can be bought, and every figure "
          "follows while you drag. Layers go in by Insert, by drag and drop or by keyboard.",
-         "bench", "build-up", "laboratory"),
+         "centre", "build-up", "laboratory"),
     Step("The figures", "What a designer watches. Press one to read every step behind it, with clause and "
          "numbers, so that it can be checked by hand.", "tally", "heat", "laboratory"),
     Step("The findings", "What is wrong or uncertain, worst first, with its reason. Remedies were tried on this "
@@ -55,7 +55,7 @@ STEPS = (
          "findings", "moisture", "laboratory"),
     Step("Falls, and the handover", "On a flat roof drag an outlet: tapered boards, standing water and U follow. "
          "The last stage writes the report. Shift+F1 explains anything you see.",
-         "bench", "falls", "laboratory"),
+         "centre", "falls", "laboratory"),
 )  # fmt: skip
 
 
@@ -156,7 +156,7 @@ class Tour(QFrame):
     def _lie(self) -> None:
         step = STEPS[self.number]
         window = self._window
-        part = window.bench(step.stage) if step.part == "bench" else getattr(window, step.part)
+        part: QWidget = getattr(window, step.part)
         frame = QRect(part.mapTo(window, QPoint(0, 0)), part.size())
         self._ring.setGeometry(frame)
         column = self.layout()

@@ -104,14 +104,14 @@ class MainWindow(QMainWindow):
         self.findings = Findings(self.desk)
         self.tally = Tally(self.desk)
         self.tally.opened.connect(self.open_working)
-        self._stack = QStackedWidget()
-        self.entrance = Entrance(self.desk, self, self._stack)
+        self.centre = QStackedWidget()
+        self.entrance = Entrance(self.desk, self, self.centre)
         self._message = label(kind="small", wrap=True)
         self._message.setContentsMargins(16, 4, 16, 4)
         self._message.hide()
         centre = QFrame()
         column = tight(QVBoxLayout(centre), (0, 0, 0, 0), 0)
-        column.addWidget(self._stack, 1)
+        column.addWidget(self.centre, 1)
         column.addWidget(self._message)
         self.trouble = TroubleBar()
         self.trouble.save.clicked.connect(self.papers.save_as)
@@ -207,7 +207,7 @@ class MainWindow(QMainWindow):
         """Do an action of a stage to its bench."""
         if not action.stays:
             self.show_stage(stage)
-            self._stack.setCurrentWidget(self._bench(stage))
+            self.centre.setCurrentWidget(self._bench(stage))
         action.do(self._bench(stage))
 
     @property
@@ -246,7 +246,7 @@ class MainWindow(QMainWindow):
                 plain_tip(next(f"{s.title}: {s.tip}." for s in self.desk.stages if s.id == stage))
             )
             self._benches[stage] = bench
-            self._stack.addWidget(bench)
+            self.centre.addWidget(bench)
         return self._benches[stage]
 
     @property
@@ -265,10 +265,10 @@ class MainWindow(QMainWindow):
             return
         self._stage = stage
         bench = self._bench(stage)
-        before = self._stack.currentWidget()
+        before = self.centre.currentWidget()
         hand = QApplication.focusWidget()
         follow = before is not None and hand is not None and before.isAncestorOf(hand)
-        self._stack.setCurrentWidget(self.entrance.on_top(bench))
+        self.centre.setCurrentWidget(self.entrance.on_top(bench))
         if follow and before is not bench:
             bench.setFocus()
         self.walk.show_stage(stage)
