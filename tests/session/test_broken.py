@@ -92,3 +92,27 @@ def test_a_rule_that_breaks_says_so_and_silences_no_other():
     assert broken.title in told.message("us")
     assert told.area == "laboratory"
     assert rule_book().of(told) is UNJUDGED
+
+
+def test_a_document_is_worked_out_once_on_its_way_in(session, tmp_path, monkeypatch):
+    path = tmp_path / "roof.glacis"
+    save(replace(demo(), name="Other"), path)
+    true, seen = Analyser.analyse, []
+
+    def analyse(self: Analyser, project: Project, *rest: Any) -> Any:
+        seen.append(project.name)
+        return true(self, project, *rest)
+
+    monkeypatch.setattr(Analyser, "analyse", analyse)
+    assert session.documents.open(path) == ""
+    session.store.apply("Thicker", thicker)
+    assert session.documents.save(path) == ""
+    session.store.undo()
+    assert seen == ["Other"] * 3
+
+
+def test_a_link_that_leads_in_a_ring_is_not_saved_to(session, tmp_path):
+    ring = tmp_path / "ring.glacis"
+    ring.symlink_to(ring)
+    assert "ring.glacis" in session.documents.save(ring)
+    assert session.documents.path is None

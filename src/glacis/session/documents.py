@@ -114,9 +114,10 @@ class Documents:
             WriteProtected: for a file that its owner protected, unless that is allowed.
         """
         project = self._store.document
-        lock = self._lock
-        if lock is None or lock.path != path.resolve():
-            lock = FileLock(path)
+        lock = FileLock(path)
+        if self._lock is not None and self._lock.path == lock.path:
+            lock = self._lock
+        else:
             if not lock.take():
                 return f"{shown_name(path)} is open in another window."
         try:

@@ -182,6 +182,9 @@ class ProjectSession:
         Raises:
             GlacisError: where that cannot be done.
         """
+        known = self._vetted
+        if known is not None and known[0] is project and known[1].scope == self._scope:
+            return
         self._vetted = None
         try:
             self._vetted = project, self.analyser.analyse(project, self._scope)
