@@ -15,6 +15,7 @@ from msgspec.structs import replace
 from glacis.core.errors import ValueRefused
 from glacis.core.materials.library import Family, read_material
 from glacis.core.model.document import Material, Project
+from glacis.core.model.sound import check_values
 from glacis.core.model.validate import check_material
 from glacis.files.errors import FileRefused
 from glacis.files.layers_csv import safe
@@ -73,6 +74,7 @@ def _checked(row: Mapping[str, str], number: int, families: Mapping[str, Family]
     if family is None:
         known = ", ".join(sorted(families))
         raise ValueRefused(f"row {number}, family", material.family, f"one of {known}")
+    check_values(material, f"row {number}")
     check_material(material)
     _check_vapour(material, number)
     return material

@@ -7,9 +7,10 @@ from pathlib import Path
 
 from glacis.core.climate.year import MONTH_NAMES
 from glacis.core.errors import ValueRefused
-from glacis.core.materials.library import finite
 from glacis.core.model.document import Climate, Site
+from glacis.core.model.sound import check_values
 from glacis.core.model.validate import check_site
+from glacis.core.units.ranges import finite
 from glacis.files.errors import FileRefused
 from glacis.files.layers_csv import safe
 from glacis.files.materials_csv import text_of
@@ -81,6 +82,7 @@ def read_site(path: Path) -> Site:
         elevation=figures["elevation_m"],
     )  # fmt: skip
     try:
+        check_values(site, "site")
         check_site(site)
     except ValueRefused as fault:
         raise FileRefused(path, fault.field, fault.expected, str(fault.found)) from fault

@@ -42,9 +42,11 @@ class RuleBook(Struct, frozen=True):
         Raises:
             KeyError: where no stage has such a rule.
         """
-        for rule in (*self.rules, UNJUDGED):
+        for rule in self.rules:
             if rule.id == finding.rule:
                 return rule
+        if finding.rule == UNJUDGED.id:
+            return UNJUDGED
         raise KeyError(finding.rule)
 
 

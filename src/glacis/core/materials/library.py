@@ -2,13 +2,13 @@
 """The generic materials, their families, and how a table of them is read."""
 
 from collections.abc import Iterable, Mapping
-from math import isfinite
 
 from msgspec import Struct
 
 from glacis.core.errors import ValueRefused
 from glacis.core.model.document import Material
 from glacis.core.model.traits import TRAITS
+from glacis.core.units.ranges import finite
 
 FOAMS = ("polystyrene", "extruded", "polyurethane", "phenolic", "foam")
 """Families of plastic foam."""
@@ -81,18 +81,6 @@ def _optional(row: Row, key: str, where: str) -> float | None:
         if not text.strip():
             return None
         raise ValueRefused(f"{where}, {key}", text.strip(), "a number") from None
-
-
-def finite(text: str) -> float:
-    """The number that a text states.
-
-    Raises:
-        ValueError: where it states none, or what is no number.
-    """
-    value = float(text)
-    if not isfinite(value):
-        raise ValueError(text)
-    return value
 
 
 def _or_zero(row: Row, key: str, where: str) -> float:

@@ -19,7 +19,7 @@ from glacis.core.model.geometry import Footprint, FootprintEdge, Point
 from glacis.core.model.layers import PHYSICS, AirLayer, Framing, Layer, SolidLayer
 from glacis.core.model.lookup import Identified, plan_area, things_of, turning
 from glacis.core.model.outlines import holds, outline_fault
-from glacis.core.model.sound import check_sound, check_values
+from glacis.core.model.sound import check_sound
 from glacis.core.units.quantities import Quantity
 from glacis.core.units.ranges import OutOfRange, Range, check_ranges, ranges_of
 
@@ -88,7 +88,6 @@ def check_site(site: Site) -> None:
             raise ValueRefused(f"site climate, {name}", len(series), "12 monthly values")
     if climate.rain and len(climate.rain) != MONTHS:
         raise ValueRefused("site climate, rain", len(climate.rain), "12 monthly sums, or none")
-    check_values(site, "site")
     check_ranges(climate, "site climate")
     check_ranges(site, "site")
 
@@ -202,7 +201,6 @@ def check_material(material: Material) -> None:
         ValueRefused: naming the material, the field, what was found and the range.
     """
     where = f"material '{material.name}'"
-    check_values(material, where)
     check_ranges(material, where)
     for temperature, value in material.curve:
         CURVE.check(where, temperature)

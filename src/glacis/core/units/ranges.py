@@ -69,6 +69,18 @@ SHOWN = 1e12
 """Figures from here on are told in powers of ten; our judgement."""
 
 
+def finite(text: str) -> float:
+    """The number that a text states.
+
+    Raises:
+        ValueError: where it states none, or what is no number.
+    """
+    value = float(text)
+    if not isfinite(value):
+        raise ValueError(text)
+    return value
+
+
 def _nonzero(text: str) -> bool:
     return any(digit in text for digit in "123456789½¼¾⅛⅜⅝⅞∞")
 
