@@ -17,8 +17,7 @@ from glacis.core.errors import GlacisError
 from glacis.core.judgement.finding import Finding
 from glacis.core.stages import STAGES, Stage
 from glacis.core.units.format import with_unit
-from glacis.files.atomic import write_atomic
-from glacis.files.errors import FileRefused
+from glacis.files.atomic import write_output
 from glacis.files.libraries import load_library
 from glacis.files.project_file import load
 from glacis.report.offers import Export, exports
@@ -132,9 +131,7 @@ def _maker(
 def _write(file: Path, output: Path, content: bytes) -> int:
     """Write an output, never over the project that it is of."""
     try:
-        if os.path.realpath(output) == os.path.realpath(file):
-            raise FileRefused(output, "", "another file than the project itself", "its own name")
-        write_atomic(output, content)
+        write_output(output, content, file)
     except GlacisError as fault:
         complain(str(fault))
         return EXIT_NO_OUTPUT

@@ -35,6 +35,9 @@ def main(arguments: Sequence[str] | None = None) -> int:
     except KeyboardInterrupt:
         return EXIT_INTERRUPTED
     except OSError as fault:
+        if fault.filename is not None:  # a file of ours, not what is printed
+            complain(f"{fault.filename}: {fault.strerror}"[:300])
+            return EXIT_BAD_INPUT
         _leave_output()
         complain(f"the output cannot be written: {fault.strerror or fault}")
         return EXIT_NO_OUTPUT

@@ -75,6 +75,20 @@ def write_atomic(path: Path, content: bytes, *, over_protected: bool = False) ->
         _sync_folder(target.parent)
 
 
+def write_output(
+    path: Path, content: bytes, of: Path | None, *, over_protected: bool = False
+) -> None:
+    """Write what a project hands out, never over the project's own file ``of``.
+
+    Raises:
+        WriteProtected: for a file that its owner protected, unless that is allowed.
+        FileRefused: where it cannot be written, or is the project itself.
+    """
+    if of is not None and os.path.realpath(path) == os.path.realpath(of):
+        raise FileRefused(path, "", "another file than the project itself", "its own name")
+    write_atomic(path, content, over_protected=over_protected)
+
+
 def _mode_for(path: Path, target: Path, over_protected: bool) -> int:
     """The permissions of the new file: of the old one, or the usual ones where there is none."""
     try:

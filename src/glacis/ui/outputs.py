@@ -1,15 +1,14 @@
 # SPDX-License-Identifier: GPL-3.0-or-later
 """Write what a bench hands out: asked where, never over the project, and told how it went."""
 
-import os
 from collections.abc import Callable
 from pathlib import Path
 
 from PyQt6.QtWidgets import QWidget
 
 from glacis.core.errors import GlacisError
-from glacis.files.atomic import write_atomic
-from glacis.files.errors import FileRefused, WriteProtected, shown_name
+from glacis.files.atomic import write_output
+from glacis.files.errors import WriteProtected, shown_name
 from glacis.ui.desk import Desk
 from glacis.ui.prompts import Prompts
 
@@ -27,15 +26,13 @@ def write_out(
         make: its content.
     """
     try:
-        if desk.path is not None and os.path.realpath(path) == os.path.realpath(desk.path):
-            raise FileRefused(path, "", "another file than the project itself", "its own name")
         content = make()
         try:
-            write_atomic(path, content)
+            write_output(path, content, desk.path)
         except WriteProtected:
             if not may_replace(prompts, over, path):
                 return ""
-            write_atomic(path, content, over_protected=True)
+            write_output(path, content, desk.path, over_protected=True)
     except GlacisError as fault:
         prompts.tell(over, "Not written", str(fault))
         return ""

@@ -8,11 +8,10 @@ from PyQt6.QtWidgets import QDialog, QHBoxLayout, QPushButton, QTextBrowser, QVB
 
 from glacis import __version__
 from glacis.core.stages import Stage
-from glacis.files.glossary import load_glossary
 from glacis.report.scene import subscripted
 from glacis.ui.actions import LEADER, MENUS, Action
 from glacis.ui.bench import BenchKind
-from glacis.ui.explain import term_html
+from glacis.ui.explain import glossary, term_html
 from glacis.ui.widgets.labels import label, tight
 
 
@@ -85,7 +84,7 @@ class GlossaryPage(Page):
     """Every word and symbol with its meaning."""
 
     def __init__(self, parent: QWidget) -> None:
-        terms = sorted(load_glossary(), key=lambda term: term.name.casefold())
+        terms = sorted(glossary(), key=lambda term: term.name.casefold())
         html = "".join(f"<p>{term_html(term)}</p>" for term in terms)
         super().__init__(parent, "Glossary", html, 640)
 

@@ -108,9 +108,8 @@ def _edge_labels(edge: Edge, fit: Fit, system: System, inside: bool) -> Iterator
     # Anticlockwise corners have their area at the left of the run, on the drawing above it.
     out = -1.0 if inside else 1.0
     angle = _upright(degrees(atan2(-(y2 - y1), x2 - x1)))
-    aside, drop = 11 * out / size if size else 0.0, (
-        4.5 * sin(radians(angle)), 4.5 * cos(radians(angle)),
-    )  # fmt: skip
+    aside = 11 * out / size if size else 0.0
+    drop = 4.5 * sin(radians(angle)), 4.5 * cos(radians(angle))
     for words, spare in ((f"{edge.kind} {length}", 20 if inside else 6), (length, 2)):
         needed = text_width(words, LABEL) + spare
         for share in ALONG:
