@@ -55,6 +55,7 @@ STAGES = (
     Stage("build-up", "Build-up", "The section, to be edited", "build-up", "B"),
     Stage("heat", "Heat", "U-value and its limits", "build-up", "H"),
     Stage("moisture", "Moisture", "Condensate over the year", "build-up", "M"),
+    Stage("air", "Air", "Bays that breathe, and what passes them", "build-up", "A"),
     Stage("falls", "Falls", "Outlets, falls and standing water", "edges", "F"),
     Stage("compare", "Compare", "Variants side by side", "record", "C"),
     Stage("handover", "Handover", "The report", "record", "W"),

@@ -3,6 +3,8 @@
 
 from msgspec.structs import replace
 
+from glacis.core.air.change import usual_air
+from glacis.core.model.air import Air, Heel
 from glacis.core.model.document import (
     Assembly,
     Decision,
@@ -196,6 +198,16 @@ def _falls() -> tuple[Falls, ...]:
     )
 
 
+def _bunkhouse_air() -> Air:
+    """Vents at eaves and top; over the entrance somebody left the last bays without, and the heel is low."""
+    usual = usual_air("bunkhouse", "cold-attic", frozenset({"eaves", "top"}))
+    vents = tuple(
+        replace(vent, right=1.25) if vent.edge == "eaves" else vent for vent in usual.vents
+    )
+    heel = Heel(height=0.16, wall=0.2, overhang=0.4)
+    return replace(usual, vents=vents, heel=heel, baffle=True)
+
+
 HALL_NAMES = {
     "south": "Lecture hall, south slope", "north": "Lecture hall, north slope",
     "west": "Lecture hall, west hip", "east": "Lecture hall, east hip",
@@ -283,8 +295,8 @@ def tern_point(site: Site) -> Project:
 
     Its faults: the hall misses its target; the laboratory has a retarder made for dwellings
     over open tanks, and a PVC sheet straight on polystyrene; the bunkhouse has no air layer
-    and a fill whose conductivity slipped by ten and states no source; nothing keeps the
-    corridor's roots off its waterproofing.
+    and a fill whose conductivity slipped by ten and states no source, two bays without a way in
+    and a low heel without a dam; nothing keeps the corridor's roots off its waterproofing.
     """
     project = Project(
         name="Tern Point Field Station",
@@ -309,6 +321,7 @@ def tern_point(site: Site) -> Project:
         ),
         areas=_areas(),
         falls=_falls(),
+        airs=(_bunkhouse_air(),),
         footprints=(_hall_footprint(),),
         assemblies=(_hall(), _laboratory(), _bunkhouse(), _corridor()),
         materials=(SEA_GRASS,),

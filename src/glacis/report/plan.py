@@ -1,14 +1,16 @@
 # SPDX-License-Identifier: GPL-3.0-or-later
 """The small plan of all roof areas, for picking one."""
 
+from collections.abc import Iterator
 from math import cos, radians, sin
 
 from msgspec import Struct
 
 from glacis.core.model.document import Project, RoofArea
 from glacis.core.model.lookup import plan_bounds
+from glacis.core.units.quantities import FOOT, System
 from glacis.report.plan_spots import Spot, spot_marks
-from glacis.report.scene import FACE, Hot, Item, Line, Patch, Scene, Text
+from glacis.report.scene import FACE, Hot, Item, Line, Patch, Scene, Size, Text
 
 EMPTY = (0.0, 0.0, 20.0, 12.0)
 """West, south, east and north of a plan with nothing on it yet [m]."""
@@ -34,6 +36,17 @@ def fit_plan(project: Project, width: float, height: float, margin: float = 10.0
     left = (width - wide * scale) / 2 - west * scale
     bottom = (height + high * scale) / 2 + south * scale
     return Fit(scale, left, bottom)
+
+
+def scale_bar(fit: Fit, size: Size, system: System) -> Iterator[Item]:
+    """A round length at the lower left."""
+    unit = FOOT if system == "us" else 1.0
+    name = "ft" if system == "us" else "m"
+    length = next((n for n in (50, 20, 10, 5, 2, 1) if n * unit * fit.scale <= 110), 1)
+    x, y = 12.0, size[1] - 10
+    end = x + length * unit * fit.scale
+    yield Line((x, y - 4, x, y, end, y, end, y - 4), "ink", FACE)
+    yield Text(end + 6, y, f"{length} {name}", 12, "second")
 
 
 def fall_arrow(x: float, y: float, azimuth: float) -> Line:

@@ -66,16 +66,19 @@ def compile_elsewhere() -> None:
     )
 
 
+def _call_all() -> None:
+    from glacis.core.air import warm as air
+    from glacis.core.falls import warm as falls
+
+    falls.call_every_kernel()
+    air.call_every_kernel()
+
+
 def load_beside() -> "Thread":
     """Load the compiled kernels in a thread of their own, before somebody waits for them."""
     from threading import Thread
 
-    def load() -> None:
-        from glacis.core.falls.warm import call_every_kernel
-
-        call_every_kernel()
-
-    thread = Thread(target=load, name="kernels")
+    thread = Thread(target=_call_all, name="kernels")
     thread.start()
     return thread
 
@@ -85,9 +88,7 @@ def compile_kernels() -> None:
     folder = keep_kernels()
     if (folder / DONE).exists():
         return
-    from glacis.core.falls.warm import call_every_kernel
-
-    call_every_kernel()
+    _call_all()
     folder.mkdir(parents=True, exist_ok=True)
     (folder / DONE).touch()
 

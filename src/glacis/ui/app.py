@@ -137,7 +137,7 @@ def run_window(
     window.seen.connect(lambda: _offer_recovery(window, homes.journals))
     if not compiled:
         window.seen.connect(compile_elsewhere)
-    elif window.desk.project.falls:
+    elif window.desk.project.falls or window.desk.project.airs:
         window.judge = partial(_judge_once_loaded, window)
     window.seen.connect(lambda: _hear_endings(window))
     window.show()

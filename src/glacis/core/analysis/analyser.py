@@ -48,7 +48,7 @@ class Analyser:
     def analyse(self, project: Project, scope: Scope = "all") -> Results:
         """All results of ``project``, or figures without findings.
 
-        Figures of areas with falls wait until they are asked for, where no findings are wanted: what
+        Figures of areas with falls or vents wait until they are asked for, where no findings are wanted: what
         their surface needs takes longer to load than a window to open.
 
         Raises:
@@ -58,9 +58,9 @@ class Analyser:
         if scope == "all":
             _ = results.areas, results.whole
             return results
-        fallen = {falls.area for falls in project.falls}
+        later = {falls.area for falls in project.falls} | {air.area for air in project.airs}
         for area in project.areas:
-            if area.id not in fallen:
+            if area.id not in later:
                 results.of(area.id)
         return results
 

@@ -6,6 +6,7 @@ from typing import TYPE_CHECKING
 
 from msgspec import Struct
 
+from glacis.core.air.found import Aired
 from glacis.core.falls.found import Drained, Undrained
 from glacis.core.heat.assess import Films, Heat
 from glacis.core.heat.energy import annual_loss
@@ -43,6 +44,7 @@ class AnalysedArea(Struct, frozen=True):
         flat_weight: dry weight with every layer at its stated thickness [kg/m²].
         drained: its falls, or what is wrong with them; None where none are stated.
         taper: the layer that makes them, at its stated thickness where it is thinnest; None for none.
+        aired: its air; None where nothing is stated about it.
     """
 
     area: RoofArea
@@ -61,6 +63,7 @@ class AnalysedArea(Struct, frozen=True):
     flat_weight: float
     drained: Drained | Undrained | None = None
     taper: "Taper | None" = None
+    aired: Aired | None = None
 
     @property
     def transmittance(self) -> float:

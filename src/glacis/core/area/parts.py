@@ -5,6 +5,8 @@ from typing import TYPE_CHECKING
 
 from msgspec import Struct
 
+from glacis.core.air.found import Aired
+from glacis.core.air.parts import AIRED, air_of
 from glacis.core.area.analysed import AnalysedArea
 from glacis.core.falls.found import Drained, Undrained
 from glacis.core.falls.parts import DRAINED, TAPER, falls_of
@@ -35,6 +37,7 @@ class AreaRead(Struct, frozen=True):
     monthly: Monthly
     drained: Drained | Undrained | None
     taper: "Taper | None"
+    aired: Aired | None
 
 
 def _reads(reader: Reader, subject: str) -> AreaRead:
@@ -56,6 +59,7 @@ def _reads(reader: Reader, subject: str) -> AreaRead:
         monthly=reader.value(MONTHLY, subject),
         drained=reader.value(DRAINED, subject) if has_falls else None,
         taper=reader.value(TAPER, subject) if has_falls else None,
+        aired=reader.value(AIRED, subject) if air_of(reader, subject) is not None else None,
     )
 
 
@@ -78,6 +82,7 @@ def _gathered(read: AreaRead) -> AnalysedArea:
         flat_weight=thermal.weight,
         drained=read.drained,
         taper=read.taper,
+        aired=read.aired,
     )
 
 

@@ -16,7 +16,7 @@ from glacis.core.heat.working import transmittance_working, weight_working
 from glacis.core.moisture.assess import face_limit
 from glacis.core.moisture.working import monthly_working, surface_working
 from glacis.core.quantities.burdens import carbon_of, carbon_working, cost_of, cost_working
-from glacis.core.thickness.eaves import eaves_working
+from glacis.core.thickness.eaves import eaves_of, eaves_working
 from glacis.core.units.format import significant
 from glacis.core.units.quantities import Quantity
 from glacis.core.working import Step, Working, put_in, summed
@@ -35,6 +35,8 @@ Figure = Literal[
     "loss",
     "mean",
     "eaves",
+    "starved",
+    "air",
 ]
 
 
@@ -121,6 +123,18 @@ def headlines(roof: AnalysedArea) -> tuple[Headline, ...]:
             "carbon", "Carbon", sum(carbon_of(roof.built_layers)) / 2, q.CARBON, None, None, True
         ),
     )  # fmt: skip
+
+
+def watched(roof: AnalysedArea) -> tuple[Headline, ...]:
+    """Further figures that a change may move: U with the eaves, what is starved of air, what passes."""
+    found, q = [], Quantity
+    strip, air = eaves_of(roof), roof.aired
+    if strip is not None:
+        found.append(Headline("eaves", "U with its eaves", strip.whole, q.TRANSMITTANCE))
+    if air is not None and air.layout is not None:
+        found.append(Headline("starved", "Starved of air", air.layout.starved_share, q.SHARE))
+        found.append(Headline("air", "Air, hot still noon", air.at_noon, q.AIR_FLOW_AREA))
+    return tuple(found)
 
 
 def _transmittance_working(roof: AnalysedArea) -> Working:

@@ -6,7 +6,7 @@ from msgspec import Struct
 from glacis.core.area.analysed import AnalysedArea
 from glacis.core.area.parts import ANALYSED
 from glacis.core.figures.detail import DetailRead, detail_of
-from glacis.core.figures.headline import Headline, headlines
+from glacis.core.figures.headline import Headline, headlines, watched
 from glacis.core.graph.part import Part
 from glacis.core.graph.reader import Reader
 from glacis.core.heat.parts import THERMAL
@@ -21,6 +21,7 @@ class AreaFigures(Struct, frozen=True):
         headlines: each with its target.
         eaves: the strip at the eaves; None where none is stated.
         whole: U of the area with that strip [W/(m²·K)].
+        beside: further figures that a change may move.
         annual_loss: heat lost by transmission in a year [kWh/(m²·a)].
     """
 
@@ -28,6 +29,7 @@ class AreaFigures(Struct, frozen=True):
     eaves: Eaves | None
     whole: float
     annual_loss: float
+    beside: tuple[Headline, ...] = ()
 
 
 def _reads(reader: Reader, area: str) -> AnalysedArea:
@@ -37,7 +39,7 @@ def _reads(reader: Reader, area: str) -> AnalysedArea:
 def _figures(roof: AnalysedArea) -> AreaFigures:
     strip = eaves_of(roof)
     whole = roof.transmittance if strip is None else strip.whole
-    return AreaFigures(headlines(roof), strip, whole, roof.annual_loss)
+    return AreaFigures(headlines(roof), strip, whole, roof.annual_loss, watched(roof))
 
 
 def _reads_detail(reader: Reader, area: str) -> DetailRead:

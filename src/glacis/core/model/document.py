@@ -3,6 +3,7 @@
 
 from typing import Annotated, Literal
 
+from glacis.core.model.air import Air, TableValue
 from glacis.core.model.falls import Falls
 from glacis.core.model.geometry import STEEPEST, Dormer, Footprint, Grown, Hole, Level, Opening
 from glacis.core.model.layers import PHYSICS, THICKEST_LAYER, HeatFlow, Layer
@@ -97,12 +98,24 @@ class Site(Node, frozen=True, kw_only=True):
         note: what its weather is like.
         elevation: above sea level [m].
         climate: its monthly means.
+        latitude: north positive [°].
+        wind: mean speed at the eaves [m/s].
+        wind_from: where it mostly comes from, clockwise from north [°].
+        sheltered: whether trees or buildings take most of it.
+        sun: on a roof on a clear summer noon [W/m²].
+        snow: depth that lies for days on the roof [m]; 0 for none.
     """
 
     name: str
     climate: Climate
     note: str = ""
     elevation: Annotated[float, Range("elevation", Quantity.LENGTH, -500.0, 9000.0, PHYSICS)] = 0.0
+    latitude: Annotated[float, Range("latitude", Quantity.ANGLE, -90.0, 90.0, PHYSICS)] = 50.0
+    wind: Annotated[float, Range("wind", Quantity.SPEED, 0.0, 40.0, WEATHER)] = 3.0
+    wind_from: Annotated[float, Range("wind from", Quantity.ANGLE, 0.0, 360.0, PHYSICS)] = 225.0
+    sheltered: bool = False
+    sun: Annotated[float, Range("sun", Quantity.HEAT_FLUX, 0.0, 1400.0, PHYSICS)] = 900.0
+    snow: Annotated[float, Range("snow", Quantity.THICKNESS, 0.0, 10.0, WEATHER)] = 0.0
 
 
 class HumidityClass(Node, frozen=True, kw_only=True, tag_field="kind", tag="class"):
@@ -414,6 +427,8 @@ class Project(Node, frozen=True, kw_only=True):
     dormers: tuple[Dormer, ...] = ()
     openings: tuple[Opening, ...] = ()
     falls: tuple[Falls, ...] = ()
+    airs: tuple[Air, ...] = ()
+    air_values: tuple[TableValue, ...] = ()
     assemblies: tuple[Assembly, ...] = ()
     materials: tuple[Material, ...] = ()
     decisions: tuple[Decision, ...] = ()

@@ -188,7 +188,11 @@ def remove_area(project: Project, area_id: str) -> Project:
     """Take a roof area away, and its assembly with its variants where no other area uses it."""
     gone = by_id(project.areas, area_id, "roof area", "The change")
     areas = tuple(area for area in project.areas if area.id != area_id)
-    project = replace(project, falls=tuple(f for f in project.falls if f.area != area_id))
+    project = replace(
+        project,
+        falls=tuple(falls for falls in project.falls if falls.area != area_id),
+        airs=tuple(air for air in project.airs if air.area != area_id),
+    )
     if any(area.assembly == gone.assembly for area in areas):
         return replace(project, areas=areas)
     return replace(

@@ -6,6 +6,7 @@ from collections.abc import Iterable, Iterator
 from msgspec.structs import replace
 
 from glacis.core.errors import GlacisError, MissingReference, ValueRefused
+from glacis.core.model.air import Air
 from glacis.core.model.document import (
     Assembly,
     Material,
@@ -248,8 +249,36 @@ def _check_shape(project: Project) -> None:
         check_ranges(opening, f"{opening.kind} '{opening.name}'")
     for falls in project.falls:
         check_falls(falls, f"falls of roof area '{falls.area}'")
+    for air in project.airs:
+        check_air(air, f"air of roof area '{air.area}'")
+    for number, value in enumerate(project.air_values, 1):
+        check_ranges(value, f"value {number} of a table, row '{value.row}'")
     shaped = (*project.footprints, *things_of(project))
     _unique((item.id for item in shaped), "footprint, dormer or opening")
+
+
+def check_air(air: Air, where: str) -> None:
+    """Refuse air with a figure out of its range, members without a gap, or one id used twice.
+
+    Raises:
+        ValueRefused: naming the thing, what was found and the range.
+    """
+    check_ranges(air, where)
+    members = air.members
+    check_ranges(members, f"{where}, members")
+    if members.spacing and members.width >= members.spacing:
+        bounds = ranges_of(type(members))["width"]
+        raise OutOfRange(f"{where}, members", members.width, replace(bounds, most=members.spacing))
+    for vent in air.vents:
+        check_ranges(vent, f"{where}, vent '{vent.id}'")
+        for screen in vent.obstructions:
+            check_ranges(screen, f"{where}, screen of vent '{vent.id}'")
+    for number, segment in enumerate(air.segments, 1):
+        check_ranges(segment, f"{where}, segment {number}")
+    for part, words in ((air.chutes, "chutes"), (air.heel, "heel")):
+        if part is not None:
+            check_ranges(part, f"{where}, {words}")
+    _unique((vent.id for vent in air.vents), f"vent of {where}")
 
 
 def check_falls(falls: Falls, where: str) -> None:
@@ -298,7 +327,10 @@ def _check_references(project: Project) -> None:
         _points_at(areas, "roof area", thing.area, f"'{thing.name}'")
     for falls in project.falls:
         _points_at(areas, "roof area", falls.area, "Falls")
+    for air in project.airs:
+        _points_at(areas, "roof area", air.area, "Air")
     _unique((falls.area for falls in project.falls), "falls of one roof area")
+    _unique((air.area for air in project.airs), "air of one roof area")
 
 
 def _ids(items: Iterable[Identified]) -> set[str]:

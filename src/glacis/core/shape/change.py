@@ -57,9 +57,13 @@ def settle(project: Project) -> Project:
         if host.grown and any(host.grown.source == d.id for d in project.dormers):
             raise ValueRefused(f"roof area of '{dormer.name}'", host.name, "no dormer's plane")
         project = regrow_dormer(project, dormer, host)
-    if any(falls.area not in areas for falls in project.falls):
-        kept = tuple(falls for falls in project.falls if falls.area in areas)
-        project = replace(project, falls=kept)
+    falling = {falls.area for falls in project.falls}
+    if not (falling | {air.area for air in project.airs}) <= areas.keys():
+        project = replace(
+            project,
+            falls=tuple(falls for falls in project.falls if falls.area in areas),
+            airs=tuple(air for air in project.airs if air.area in areas),
+        )
     return with_holes(project)
 
 

@@ -140,6 +140,27 @@ class Quantity(Enum):
         Unit("kBtu/(ft²·a)", BTU * 1000 / 3.6e6 / FOOT**2, 1),
     )
     OPENING = Kind("vent opening", "A_v", Unit("mm²/m", 1e-6, 0), Unit("in²/ft", INCH**2 / FOOT, 2))
+    VENT_AREA = Kind("net free area", "A", Unit("cm²", 1e-4, 0), Unit("in²", INCH**2, 1))
+    AIR_FLOW = Kind("flow of air", "V", Unit("m³/h", 1 / HOUR, 1), Unit("ft³/min", FOOT**3 / 60, 2))
+    AIR_FLOW_AREA = Kind(
+        "flow of air to the area",
+        "v",
+        Unit("m³/(h·m²)", 1 / HOUR, 2),
+        Unit("ft³/(min·ft²)", FOOT / 60, 3),
+    )
+    AIR_CHANGE = Kind("air changes", "n", *_same("1/h", 1 / HOUR, 1))
+    AIR_PRESSURE = Kind("pressure", "p", Unit("Pa", 1.0, 2), Unit("inH₂O", 249.08891, 5))
+    SPEED = Kind("speed", "v", Unit("m/s", 1.0, 2), Unit("mph", 5280 * FOOT / HOUR, 1))
+    HEAT_FLUX = Kind(
+        "heat flow density",
+        "q",
+        Unit("W/m²", 1.0, 1),
+        Unit("Btu/(h·ft²)", BTU / (HOUR * FOOT**2), 1),
+    )
+    TEMPERATURE_STEP = Kind(
+        "difference of temperature", "Δθ", Unit("K", 1.0, 1), Unit("°F", FAHRENHEIT_STEP, 1)
+    )
+    LINE_MASS = Kind("ice to the metre", "m", Unit("kg/m", 1.0, 1), Unit("lb/ft", POUND / FOOT, 1))
     FALL = Kind("fall", "s", Unit("%", 0.01, 2), Unit("in/ft", INCH / FOOT, 3))
     RAIN_RATE = Kind("rain", "r", Unit("mm/h", 1.0, 0), Unit("in/h", 25.4, 2))
     WATER_FLOW = Kind(

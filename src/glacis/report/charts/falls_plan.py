@@ -21,7 +21,7 @@ from glacis.report.charts.falls_marks import LABEL, NONE, circle, thing_marks
 from glacis.report.charts.falls_rain import depth_patches, draw_rows, rain_rows, share_patches
 from glacis.report.charts.room import clear, text_bounds
 from glacis.report.palette import FLOOD_TINTS, THICKNESS_TINTS
-from glacis.report.plan import Fit
+from glacis.report.plan import Fit, scale_bar
 from glacis.report.scene import (
     CUT,
     FACE,
@@ -114,7 +114,7 @@ def falls_plan_scene(view: FallsView, size: Size, fit: Fit | None = None) -> Sce
         items.extend(board_marks(view.boards, fit, taken))
     items.extend(marks)
     items.extend(column(figure_rows(view), size))
-    items.extend(_scale_bar(fit, size, view.system))
+    items.extend(scale_bar(fit, size, view.system))
     return Scene(size[0], size[1], tuple(items), tuple(hot))
 
 
@@ -255,16 +255,6 @@ def _section_line(ends: tuple[Point, Point], fit: Fit) -> Iterator[Item]:
     for (x, y), word in (((x1, y1), "A"), ((x2, y2), "B")):
         yield Patch(circle(x, y, 8), "bench", "accent", FACE)
         yield Text(x, y + 4, word, LABEL, "accent", "middle", "semibold")
-
-
-def _scale_bar(fit: Fit, size: Size, system: System) -> Iterator[Item]:
-    unit = 0.3048 if system == "us" else 1.0
-    name = "ft" if system == "us" else "m"
-    length = next((n for n in (50, 20, 10, 5, 2, 1) if n * unit * fit.scale <= 110), 1)
-    x, y = 12.0, size[1] - 10
-    end = x + length * unit * fit.scale
-    yield Line((x, y - 4, x, y, end, y, end, y - 4), "ink", FACE)
-    yield Text(end + 6, y, f"{length} {name}", LABEL, "second")
 
 
 def figure_rows(view: FallsView) -> Iterator[tuple[str, str, str]]:

@@ -10,9 +10,12 @@ from glacis.ui.widgets.labels import label
 
 
 def changes(desk: Desk, before: AreaResult, after: AreaResult) -> list[tuple[str, str]]:
-    """Name and ``old → new unit`` of every headline figure that would be shown differently."""
+    """Name and ``old → new unit`` of every watched figure that would be shown differently."""
     found = []
-    for old, new in zip(before.headlines, after.headlines, strict=True):
+    later = {figure.id: figure for figure in after.figures.beside}
+    pairs = list(zip(before.headlines, after.headlines, strict=True))
+    pairs += [(old, later[old.id]) for old in before.figures.beside if old.id in later]
+    for old, new in pairs:
         was = number(old.value, old.quantity, desk.system)
         will = number(new.value, new.quantity, desk.system)
         if was != will:

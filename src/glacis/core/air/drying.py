@@ -1,0 +1,38 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
+"""The most water that air can carry off a wet face in a bay: a bound, never a promise."""
+
+from math import exp
+
+from glacis.core.air.engine.march import CP
+from glacis.core.moisture.air import saturation_pressure
+
+
+def humidity_ratio(vapour: float, pressure: float = 101325.0) -> float:
+    """Water to dry air [kg/kg] at vapour and air pressure [Pa]: 0.622 p_v/(p − p_v)."""
+    return 0.622 * vapour / (pressure - vapour)
+
+
+def dried(
+    mass: float,
+    face: float,
+    outside: tuple[float, float],
+    wet: tuple[float, float],
+    pressure: float,
+) -> float:
+    """Water that leaves a wet face [kg/s]; negative where it takes water up, as under a clear night sky.
+
+    Args:
+        mass: of air through the bay, in either direction [kg/s].
+        face: its temperature [°C].
+        outside: temperature [°C] and relative humidity [-] of the air that enters.
+        wet: h_c at the face [W/(m²·K)] and its area [m²].
+        pressure: of the air [Pa].
+    """
+    flow = abs(mass)
+    if flow == 0:
+        return 0.0
+    temperature, humidity = outside
+    h_c, area = wet
+    at_face = humidity_ratio(saturation_pressure(face), pressure)
+    entering = humidity_ratio(humidity * saturation_pressure(temperature), pressure)
+    return flow * (at_face - entering) * (1 - exp(-h_c * area / (flow * CP)))

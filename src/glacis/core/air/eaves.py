@@ -1,0 +1,73 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
+"""What stands at the eaves: chutes, baffles and dam, snow and ice."""
+
+from math import cos, radians
+
+from glacis.core.air.attic_states import UPPER_FILM
+from glacis.core.air.found import AirRead, AtticStates, Frost
+from glacis.core.air.heel import ChuteCount, chute_length, depth_at
+from glacis.core.air.ice import Eaves, Snow, Under, ice_sheet, worst_ice
+from glacis.core.air.layout import AT_EAVES, Layout
+from glacis.core.air.plate import fill_depth, plate_of
+from glacis.core.air.states import States
+from glacis.core.model.lookup import plan_area
+
+THINNEST = 1e-3
+"""Resistance between a space and the snow on it at least [m²·K/W], so that its balance stays finite; our
+judgement."""
+
+
+def chutes_in(read: AirRead, layout: Layout) -> ChuteCount | None:
+    """Chutes, baffles and dam; None where no chutes are stated."""
+    air, pitch = read.air, read.area.pitch
+    if air.chutes is None:
+        return None
+    at_eaves = [piece for piece in layout.pieces if piece.piece.lower.kind in AT_EAVES]
+    length = height = 0.0
+    if air.heel is not None and pitch > 0:
+        plate, full = plate_of(air.heel, air, pitch), fill_depth(read.layers)
+        length, height = chute_length(plate, full), max(0.0, depth_at(0.0, plate, full))
+    return ChuteCount(
+        chutes=sum(1 for piece in at_eaves if piece.chuted),
+        baffles=len(at_eaves),
+        length=length,
+        dam=layout.eaves_length,
+        dam_height=height,
+    )
+
+
+def _passing(states: States | None, attic: AtticStates | None) -> float:
+    """Outside air beneath the roof on the clear winter night [kg/s]."""
+    if attic is not None:
+        return attic.flows[1].exchange
+    if states is None:
+        return 0.0
+    night = zip(states.classes, states.flows[1], strict=True)
+    return sum(abs(flow.mass) * len(kind.pieces) for kind, flow in night)
+
+
+def frost_in(
+    read: AirRead, layout: Layout, states: States | None, attic: AtticStates | None
+) -> Frost | None:
+    """Ice of the worst spell and the sheet against it; None where no heel is stated."""
+    heel, area = read.air.heel, read.area
+    if heel is None:
+        return None
+    sheet = ice_sheet(heel.overhang, heel.wall, area.pitch)
+    if read.site.snow <= 0:
+        return Frost(sheet, None, 0.0, ())
+    snow, way = Snow(read.site.snow), layout.way
+    kin = read.beside if attic is not None else read.beside[:1]
+    under = Under(
+        ceiling=sum(plan_area(one.area) for one in kin) / (way.r_inside + UPPER_FILM),
+        area=sum(one.plane.true_area for one in kin),
+        r_below=max(THINNEST, way.r_outside + (0.0 if attic is not None else UPPER_FILM)),
+        air=_passing(states, attic),
+        t_below=read.below,
+    )
+    rafter = max((piece.piece.length for piece in layout.pieces), default=0.0)
+    eaves = Eaves(rafter, heel.overhang / cos(radians(area.pitch)))
+    worst = worst_ice(snow, under, eaves, read.site.climate.design_winter)
+    high = [piece.high for piece in layout.pieces if piece.high.open]
+    snowed = dict.fromkeys(end.edge for end in high if end.height < read.site.snow)
+    return Frost(sheet, worst, snow.resistance, tuple(snowed))

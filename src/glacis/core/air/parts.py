@@ -1,0 +1,151 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
+"""Air as parts of the results: all of an area while a vent is dragged, its day beside it."""
+
+from typing import TYPE_CHECKING
+
+from msgspec import Struct
+
+from glacis.core.air.found import Aired, AirRead, Beside
+from glacis.core.air.path import AirWay, way_of
+from glacis.core.graph.part import WHOLE, Part
+from glacis.core.graph.reader import Reader
+from glacis.core.heat.parts import THERMAL
+from glacis.core.heat.resolve import LayerData
+from glacis.core.model.air import Air
+from glacis.core.model.document import ApproachId, RoofArea
+from glacis.core.shape.parts import SHAPE
+
+if TYPE_CHECKING:
+    from glacis.core.air.day import AirDay
+
+# The compiler and the geometry library are imported where a roof has vents: the window opens without.
+
+JOINED = ("ridge", "hip", "valley", "break", "seam")
+"""Kinds of edge over which areas share their air."""
+
+
+class AiredRead(Struct, frozen=True):
+    """What the air of an area depends on; nothing of it where none is stated."""
+
+    read: AirRead | None
+
+
+class DayRead(Struct, frozen=True):
+    """What a day of an area depends on."""
+
+    read: AirRead | None
+    aired: Aired | None
+
+
+def air_of(reader: Reader, area: str) -> Air | None:
+    """What is stated about the air of an area; None for nothing."""
+    stated = reader.once("airs", lambda: {air.area: air for air in reader.project.airs})
+    return stated.get(area)
+
+
+def _beside(reader: Reader, area: RoofArea) -> tuple[Beside, ...]:
+    """The area and those that share its air under the same build-up, nearest first."""
+    shape = reader.value(SHAPE, WHOLE)
+    edges = reader.once("edges by area", shape.edges_by_area)
+    planes = reader.once("planes by area", lambda: {plane.id: plane for plane in shape.planes})
+    queue, met = [area.id], {area.id}
+    found = []
+    while queue:
+        name = queue.pop(0)
+        stated = reader.area(name)
+        found.append(Beside(stated, planes[name], tuple(edges[name]), air_of(reader, name)))
+        for edge in edges[name]:
+            beyond = edge.other
+            if edge.kind not in JOINED or not beyond or beyond in met:
+                continue
+            if reader.area(beyond).assembly == area.assembly:
+                met.add(beyond)
+                queue.append(beyond)
+    return tuple(found)
+
+
+def read_air(reader: Reader, subject: str, air: Air) -> AirRead:
+    """What the air of an area depends on, with ``air`` stated about it."""
+    area = reader.area(subject)
+    thermal = reader.value(THERMAL, subject)
+    project = reader.project
+    return AirRead(
+        area=area,
+        air=air,
+        layers=thermal.layers,
+        approach=reader.assembly(area).approach,
+        film=thermal.films.inside,
+        beside=_beside(reader, area),
+        site=project.site,
+        below=reader.zone(area).temperature,
+        values=project.air_values,
+        us=project.units == "us",
+    )
+
+
+class WayRead(Struct, frozen=True):
+    """What the way of the air depends on where nothing is stated about it."""
+
+    layers: tuple[LayerData, ...]
+    approach: ApproachId
+    pitch: float
+    film: float
+    air: Air | None
+    kinds: frozenset[str]
+
+
+class Unstated(Struct, frozen=True):
+    """An area about whose air nothing needs to be stated yet: the way it would take, and kinds of its edges."""
+
+    way: AirWay
+    kinds: frozenset[str]
+
+
+def _reads_way(reader: Reader, subject: str) -> WayRead:
+    area, thermal = reader.area(subject), reader.value(THERMAL, subject)
+    shape = reader.value(SHAPE, WHOLE)
+    kinds = frozenset(edge.kind for edge in shape.edges_at(subject))
+    return WayRead(
+        thermal.layers, reader.assembly(area).approach, area.pitch, thermal.films.inside,
+        air_of(reader, subject), kinds,
+    )  # fmt: skip
+
+
+def _way(read: WayRead) -> Unstated:
+    way = way_of(read.layers, read.approach, read.pitch, read.air, read.film)
+    return Unstated(way, read.kinds)
+
+
+AIR_WAY = Part("air way", _reads_way, _way)
+"""The way that air takes or would take through an area, whether anything is stated about it or not."""
+
+
+def _reads(reader: Reader, subject: str) -> AiredRead:
+    air = air_of(reader, subject)
+    return AiredRead(None if air is None else read_air(reader, subject, air))
+
+
+def _aired(read: AiredRead) -> Aired | None:
+    if read.read is None:
+        return None
+    from glacis.core.air.aired import aired
+
+    return aired(read.read)
+
+
+def _reads_day(reader: Reader, subject: str) -> DayRead:
+    return DayRead(_reads(reader, subject).read, reader.value(AIRED, subject))
+
+
+def _day(read: DayRead) -> "AirDay | None":
+    if read.read is None or read.aired is None:
+        return None
+    from glacis.core.air.day import air_day
+
+    return air_day(read.read, read.aired)
+
+
+AIRED = Part("air", _reads, _aired)
+"""The air of an area; None where nothing is stated about it."""
+AIR_DAY = Part("air day", _reads_day, _day)
+"""Its bays over a clear, still summer day; None where no air passes."""
