@@ -22,7 +22,8 @@ KEYS = {
     "R_lower", "R_nominal", "R_effective", "corrections", "control_layers", "insulation_ratio",
     "f_Rsi", "f_Rsi_min", "thickness_m", "weight_kg_m2", "cost_per_m2", "carbon_kg_m2",
     "annual_loss_kWh_m2", "monthly", "id", "name", "assembly",
-    "falls", "pitch_deg", "azimuth_deg", "area_m2", "plan_area_m2", "rafter_m", "edges",
+    "falls", "air", "hot_day", "eaves", "ice_kg_m", "pitch_deg", "azimuth_deg", "area_m2",
+    "plan_area_m2", "rafter_m", "edges",
 }  # fmt: skip
 WHO = Decision(id="", subject="", who="R. Vane", role="owner", date="2026-06-01", reason="Known")
 

@@ -5,6 +5,7 @@ from typing import Any
 
 from msgspec.structs import replace
 
+from core.airy import AIR_TRIPS
 from glacis.core.falls.change import set_falls
 from glacis.core.model.document import FixingSet, Imperfections, Project, SetPoint
 from glacis.core.model.falls import (
@@ -104,6 +105,7 @@ def gutter(**stated: Any) -> LevelLine:
 
 
 TRIPS: dict[str, Project] = {
+    **AIR_TRIPS,
     "falls.broken": falling(outlets=(replace(WEST, at=(30.0, 2.0)), EAST)),
     "falls.least": falling(fall=1 / 80),
     "falls.dry": falling(outlets=(WEST, replace(EAST, raised=0.3))),

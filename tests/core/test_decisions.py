@@ -204,7 +204,7 @@ def test_the_whole_roof_is_weighted_along_its_slopes():
         plan -= sum(abs(turning(hole.outline)) for hole in area.holes)
         slope = plan / cos(radians(area.pitch))
         total += slope
-        weighted += slope * item.roof.transmittance
+        weighted += slope * item.figures.whole
     assert results.mean_transmittance == pytest.approx(weighted / total)
     assert results.mean_working().steps[-1].value == pytest.approx(weighted / total)
     assert analyser().analyse(replace(demo(), areas=())).mean_transmittance is None

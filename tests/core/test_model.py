@@ -163,7 +163,7 @@ def test_an_edit_recomputes_only_what_depends_on_it():
     first = dict(engine.counts)
     assert first == {
         "thermal": 4, "air": 3, "monthly": 4, "area": 11, "figures": 11, "findings": 11, "shape": 1,
-        "falls plan": 2, "falls": 2, "taper": 2,
+        "falls plan": 2, "falls": 2, "taper": 2, "ventilation": 2,
         "findings of edges": 1, "findings of openings": 1, "findings of the project": 1,
     }  # fmt: skip
     engine.analyse(demo())
@@ -173,7 +173,7 @@ def test_an_edit_recomputes_only_what_depends_on_it():
     more = {part: engine.counts[part] - first[part] for part in first}
     assert more == {
         "thermal": 1, "air": 0, "monthly": 1, "area": 1, "figures": 1, "findings": 1, "shape": 0,
-        "falls plan": 0, "falls": 0, "taper": 1,
+        "falls plan": 0, "falls": 0, "taper": 1, "ventilation": 0,
         "findings of edges": 0, "findings of openings": 1, "findings of the project": 0,
     }  # fmt: skip
     engine.analyse(replace(changed, name="Renamed"))
@@ -188,7 +188,7 @@ def large_project(areas: int, assemblies: int) -> Project:
     roofs = tuple(
         replace(base.areas[k % 7], id=f"r{k}", assembly=f"a{k % assemblies}") for k in range(areas)
     )
-    bare = replace(base, dormers=(), openings=(), footprints=(), falls=())
+    bare = replace(base, dormers=(), openings=(), footprints=(), falls=(), airs=())
     free = tuple(replace(area, grown=None) for area in roofs)
     return replace(bare, assemblies=made, areas=free, variants=())
 

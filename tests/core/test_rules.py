@@ -111,6 +111,9 @@ def test_the_demo_shows_its_deliberate_faults():
         "falls.outlet-small",
         "falls.overflow-low",
         "falls.thinnest",
+        "air.starved",
+        "air.low-heel",
+        "air.loose-eaves",
     }
 
 

@@ -4,6 +4,7 @@
 import pytest
 from msgspec.structs import replace
 
+from core.airy import AIR_NEAR
 from core.faulty import (
     BARRIER,
     COLD,
@@ -69,6 +70,7 @@ def eaves(width: float, depth: float) -> Project:
 
 
 NEAR: dict[str, Project] = {
+    **AIR_NEAR,
     # An outlet on the very edge of the roof is on the roof.
     "falls.broken": falling(outlets=(replace(WEST, at=(0.0, 2.0)),)),
     # 1:80 in the valleys, to the digit.

@@ -313,6 +313,14 @@ US = {
     (Quantity.CONCENTRATION, 1.0): 6.479891e-5 / 0.028316846592,
     (Quantity.STRESS, 1.0): 6894.757293168,
     (Quantity.FLOW, 1.0): 6.479891e-5 / 0.09290304 / 3600,
+    (Quantity.VENT_AREA, 1.0): 6.4516e-4,
+    (Quantity.AIR_FLOW, 1.0): 0.028316846592 / 60,
+    (Quantity.AIR_FLOW_AREA, 1.0): 0.00508,
+    (Quantity.AIR_PRESSURE, 1.0): 249.08891,
+    (Quantity.SPEED, 1.0): 0.44704,
+    (Quantity.HEAT_FLUX, 1.0): 3.154590745,
+    (Quantity.TEMPERATURE_STEP, 9.0): 5.0,
+    (Quantity.LINE_MASS, 1.0): 1.488163944,
 }
 
 

@@ -105,7 +105,7 @@ def test_a_report_of_many_alike_areas_is_made(count, name):
         for k in range(count)
     )
     many = replace(
-        demo(), areas=areas, footprints=(), dormers=(), openings=(), falls=(), decisions=()
+        demo(), areas=areas, footprints=(), dormers=(), openings=(), falls=(), airs=(), decisions=()
     )
     assert report_pdf(analyser().analyse(many)).startswith(b"%PDF")
 

@@ -32,6 +32,7 @@ open_window(True, None, watch)
 """
 HEAVY = {"numpy", "scipy", "shapely", "numba", "reportlab", "ezdxf", "subprocess", "matplotlib"}
 SHOWN_FIRST = (
+    "air",
     "falls",
     "heat",
     "moisture",

@@ -204,8 +204,13 @@ def _bunkhouse_air() -> Air:
     vents = tuple(
         replace(vent, right=1.25) if vent.edge == "eaves" else vent for vent in usual.vents
     )
-    heel = Heel(height=0.16, wall=0.2, overhang=0.4)
+    heel = Heel(height=0.14, wall=0.2, overhang=0.4)
     return replace(usual, vents=vents, heel=heel, baffle=True)
+
+
+def _hall_air() -> Air:
+    """The ventilated space under the slates: a comb at the eaves, a vented ridge."""
+    return usual_air("hall-north", "counter-batten", frozenset({"eaves", "ridge"}))
 
 
 HALL_NAMES = {
@@ -321,7 +326,7 @@ def tern_point(site: Site) -> Project:
         ),
         areas=_areas(),
         falls=_falls(),
-        airs=(_bunkhouse_air(),),
+        airs=(_hall_air(), _bunkhouse_air()),
         footprints=(_hall_footprint(),),
         assemblies=(_hall(), _laboratory(), _bunkhouse(), _corridor()),
         materials=(SEA_GRASS,),

@@ -45,6 +45,7 @@ def aired(read: AirRead) -> Aired:
         attic=attic,
         chutes=chutes_in(read, layout),
         frost=frost_in(read, layout, states, attic),
+        tables=tables,
         least_depth=min(_depths(read, layout), default=None),
         low_with_every_bay=_low_with_every_bay(read, tables, free.low),
     )
@@ -75,7 +76,7 @@ def _free(read: AirRead, layout: Layout, tables: Tables) -> Free:
     basis = Basis(
         ceiling=plan_area(area),
         slope=own.true_area,
-        slopes=own.true_area + sum(b.plane.true_area for b in kin),
+        slopes=own.true_area,
         eaves=layout.eaves_length,
         ridge=layout.ridge_length,
         span=span,

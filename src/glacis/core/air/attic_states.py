@@ -85,5 +85,6 @@ def attic_states(read: AirRead, layout: Layout, tables: Tables) -> AtticStates:
         plan=plan,
         resistance=resistance,
         below=read.below,
+        pressure=pressure,
         short=cut_short(*in_state(found[0], vents), low, middle) if low and middle else None,
     )

@@ -10,8 +10,9 @@ from collections.abc import Callable, Sequence
 from math import ceil, cos, floor, hypot, radians, sin
 from typing import Literal
 
+import numpy as np
 from msgspec import Struct
-from shapely import LineString, Polygon, box
+from shapely import LineString, Polygon, box, get_coordinates, intersection
 from shapely.geometry.base import BaseGeometry
 
 from glacis.core.errors import ValueRefused
@@ -109,7 +110,7 @@ class Piece(Struct, frozen=True):
     """A bay, or a part of it that an opening leaves.
 
     Attributes:
-        bay: its number, counted from the left.
+        bay: its number, counted from the member at the datum; 0 lies to the right of it.
         u: of its centre line [m].
         lower: end.
         upper: end.
@@ -148,6 +149,10 @@ class BayMap(Struct, frozen=True):
     area: float
     spacing: float
     width: float
+
+    def name(self, piece: Piece) -> str:
+        """What a bay is called: its number from the left, beginning with 1."""
+        return str(piece.bay - min(other.bay for other in self.pieces) + 1)
 
 
 def upslope_frame(azimuth: float, pitch: float) -> Callable[[Point], Point]:
@@ -199,17 +204,24 @@ def bays_of(plane: PlaneBays, member: float) -> BayMap:
     if last - first > MOST_BAYS:
         raise ValueRefused("bays of the plane", last - first, f"{MOST_BAYS} at most")
     field: BaseGeometry = Polygon(plane.outline, plane.holes)
-    cutters = [(cutter, Polygon(cutter.outline)) for cutter in plane.cutters]
+    cutters = [_Cut(Polygon(cutter.outline)) for cutter in plane.cutters]
+    lefts = member + plane.spacing * np.arange(first, last)
+    south, north = _beyond(plane)
+    strips = intersection(field, box(lefts, south, lefts + plane.spacing, north))
     pieces: list[Piece] = []
     blocked = slivers = 0.0
-    for number in range(first, last):
-        left = member + number * plane.spacing
-        strip = field & box(left, *_beyond(plane, -1), left + plane.spacing, *_beyond(plane, 1))
+    for number, left, strip in zip(range(first, last), lefts.tolist(), strips, strict=True):
         if strip.is_empty or strip.area <= 0:
             continue
-        found, trimmed = _trimmed(strip, cutters, (left, plane))
+        u = left + plane.spacing / 2
+        cut = _cutting(cutters, left, plane)
+        runs = [] if cut else _runs(plane, u)
+        if len(runs) == 1 and strip.geom_type == "Polygon":
+            pieces.append(_whole(plane, number, u, runs[0], strip))
+            continue
+        found, trimmed = _trimmed(strip, cut, (left, plane))
         blocked += trimmed
-        made, wasted = _pieces(found, plane, number - first, left + plane.spacing / 2)
+        made, wasted = _pieces(found, plane, number, u)
         pieces += made
         slivers += wasted
     return BayMap(
@@ -217,24 +229,56 @@ def bays_of(plane: PlaneBays, member: float) -> BayMap:
     )  # fmt: skip
 
 
-def _beyond(plane: PlaneBays, way: int) -> tuple[float]:
-    """A place beyond the low or the high end of the plane [m]."""
+def _runs(plane: PlaneBays, u: float) -> list[tuple[float, float]]:
+    """Where the centre line at ``u`` lies within the plane [m], openings left aside."""
+    met = []
+    for side in plane.sides:
+        (a, b), (c, d) = side.start, side.end
+        if (a <= u) != (c <= u):
+            met.append(b + (d - b) * (u - a) / (c - a))
+    met.sort()
+    pairs = zip(met[::2], met[1::2], strict=False)
+    return [(low, high) for low, high in pairs if high - low > CORNER]
+
+
+def _whole(
+    plane: PlaneBays, number: int, u: float, run: tuple[float, float], strip: BaseGeometry
+) -> Piece:
+    """A bay that nothing cuts."""
+    lower, upper = _end(plane, (u, run[0])), _end(plane, (u, run[1]))
+    return Piece(number, u, lower, upper, float(strip.area), _outline(strip))
+
+
+class _Cut:
+    """An opening, and from where to where it reaches across the slope [m]."""
+
+    def __init__(self, shape: Polygon) -> None:
+        self.shape = shape
+        self.west, _, self.east, _ = shape.bounds
+
+
+def _cutting(cutters: Sequence[_Cut], left: float, plane: PlaneBays) -> list[_Cut]:
+    """Openings that reach into the clear width of a bay."""
+    low, high = left + plane.width / 2, left + plane.spacing - plane.width / 2
+    return [cut for cut in cutters if min(cut.east, high) - max(cut.west, low) > TOUCH]
+
+
+def _beyond(plane: PlaneBays) -> tuple[float, float]:
+    """Places beyond the low and the high end of the plane [m]."""
     ends = [s for _, s in plane.outline]
-    return (min(ends) - 1.0,) if way < 0 else (max(ends) + 1.0,)
+    return min(ends) - 1.0, max(ends) + 1.0
 
 
 def _trimmed(
-    strip: BaseGeometry, cutters: Sequence[tuple[Cutter, Polygon]], at: tuple[float, PlaneBays]
+    strip: BaseGeometry, cutters: Sequence[_Cut], at: tuple[float, PlaneBays]
 ) -> tuple[BaseGeometry, float]:
     """A strip less what openings cut off it across its whole width, and how much that is [m²]."""
     left, plane = at
     low, high = left + plane.width / 2, left + plane.spacing - plane.width / 2
     before = strip.area
-    for _, shape in cutters:
-        west, south, east, north = shape.bounds
-        if min(east, high) - max(west, low) <= TOUCH:
-            continue
-        part = shape & box(low, south - 1, high, north + 1)
+    for cut in cutters:
+        _, south, _, north = cut.shape.bounds
+        part = cut.shape & box(low, south - 1, high, north + 1)
         if part.is_empty or part.bounds[2] - part.bounds[0] <= TOUCH:
             continue
         _, bottom, _, top = part.bounds
@@ -247,7 +291,8 @@ def _pieces(
 ) -> tuple[list[Piece], float]:
     """The pieces of a strip that its centre line passes, and the area of the rest [m²]."""
     pieces, wasted = [], 0.0
-    centre = LineString(((u, *_beyond(plane, -1)), (u, *_beyond(plane, 1))))
+    south, north = _beyond(plane)
+    centre = LineString(((u, south), (u, north)))
     for part in getattr(found, "geoms", (found,)):
         if part.area <= 0:
             continue
@@ -289,7 +334,8 @@ def _shared(part: BaseGeometry, runs: list[tuple[float, float]]) -> list[tuple[f
 
 def _outline(shape: BaseGeometry) -> Profile:
     largest = max(getattr(shape, "geoms", (shape,)), key=lambda part: part.area)
-    return tuple((float(x), float(y)) for x, y in largest.exterior.coords[:-1])
+    corners = get_coordinates(largest.exterior)[:-1].tolist()
+    return tuple((u, s) for u, s in corners)
 
 
 def _end(plane: PlaneBays, at: Point) -> End:

@@ -12,7 +12,8 @@ from glacis.core.errors import ValueRefused
 CELL = 0.5
 """Longest cell [m] (our judgement: flows stay within 0.3 % of those with cells ten times as short)."""
 DISCHARGE = 0.61
-"""C_d of a sharp-edged slot or mesh on its net area [-] (Idelchik, Handbook of hydraulic resistance)."""
+"""C_d of a sharp-edged slot or mesh on its net area [-] (our judgement after Idelchik, Handbook of hydraulic
+resistance)."""
 SHALLOWEST, DEEPEST = 0.005, 0.3
 """Depths a channel may have [m]; our judgement: below it nothing flows, above it air turns over in itself."""
 MANY_FLOWS = 8
@@ -192,7 +193,7 @@ def air_pressure(elevation: float) -> float:
     """Of the standard atmosphere [Pa] at ``elevation`` [m] (ISO 2533:1975).
 
     >>> round(air_pressure(1480.0))
-    84769
+    84764
     """
     return float(101325.0 * (1 - 2.25577e-5 * elevation) ** 5.2559)
 
@@ -286,9 +287,22 @@ def flow_through(
     mass = 0.0
     if a.ends.min() > 0:
         count = engine.stable_flows(
-            a.segs, a.counts, bay.width, a.ends, t, p, wind, exchange, a.cells, a.found
+            engine.SURE,
+            a.segs,
+            a.counts,
+            bay.width,
+            a.ends,
+            t,
+            p,
+            wind,
+            exchange,
+            engine.SETTLED,
+            a.cells,
+            a.found,
         )
-        drive = engine.drive_at_rest(a.segs, a.counts, bay.width, t, p, wind, exchange, a.cells)
+        drive = engine.drive_at_rest(
+            a.segs, a.counts, bay.width, t, p, wind, exchange, engine.SETTLED, a.cells
+        )
         mass = float(engine.choose(a.found, count, before, drive))
         stable = tuple(float(flow) for flow in a.found[:count])
     if mass == 0.0:
@@ -301,7 +315,9 @@ def _moving(
 ) -> BayFlow:
     t, p = outside.temperature, outside.pressure
     up, m = (1.0, mass) if mass > 0 else (-1.0, -mass)
-    lift, drag, exit_at = engine.march(m, up, a.segs, a.counts, bay.width, t, p, exchange, a.cells)
+    lift, drag, exit_at = engine.march(
+        m, up, a.segs, a.counts, bay.width, t, p, exchange, engine.SETTLED, a.cells
+    )
     first, last = (bay.low, bay.high) if up > 0 else (bay.high, bay.low)
     rows = a.cells if up > 0 else a.cells[::-1]
     states = tuple(

@@ -3,6 +3,7 @@
 
 from math import exp
 
+from glacis.core.air.channel import BayFlow, Outside
 from glacis.core.air.engine.march import CP
 from glacis.core.moisture.air import saturation_pressure
 
@@ -36,3 +37,20 @@ def dried(
     at_face = humidity_ratio(saturation_pressure(face), pressure)
     entering = humidity_ratio(humidity * saturation_pressure(temperature), pressure)
     return flow * (at_face - entering) * (1 - exp(-h_c * area / (flow * CP)))
+
+
+def drying_bound(flow: BayFlow, humidity: float, outside: Outside, width: float) -> float:
+    """The most that air through a bay takes off a wet upper face [kg/(s·m²)]; negative where it wets it.
+
+    Args:
+        flow: through the bay.
+        humidity: of the outside air [-].
+        outside: air.
+        width: of the bay, clear [m].
+    """
+    length = flow.cells[-1].end
+    face = sum(cell.t_top * (cell.end - cell.start) for cell in flow.cells) / length
+    spread = sum(segment.h_c for segment in flow.segments) / len(flow.segments)
+    wet = spread, width * length
+    entering = outside.temperature, humidity
+    return dried(flow.mass, face, entering, wet, outside.pressure) / (width * length)

@@ -49,14 +49,18 @@ def _passing(states: States | None, attic: AtticStates | None) -> float:
 def frost_in(
     read: AirRead, layout: Layout, states: States | None, attic: AtticStates | None
 ) -> Frost | None:
-    """Ice of the worst spell and the sheet against it; None where no heel is stated."""
-    heel, area = read.air.heel, read.area
-    if heel is None:
+    """Vents under the snow, ice of the worst spell and the sheet against it; None without heel and snow."""
+    heel, area, depth = read.air.heel, read.area, read.site.snow
+    if heel is None and depth <= 0:
         return None
-    sheet = ice_sheet(heel.overhang, heel.wall, area.pitch)
-    if read.site.snow <= 0:
-        return Frost(sheet, None, 0.0, ())
-    snow, way = Snow(read.site.snow), layout.way
+    sheet = ice_sheet(heel.overhang, heel.wall, area.pitch) if heel is not None else None
+    if depth <= 0:
+        return Frost(sheet, None, ())
+    high = [piece.high for piece in layout.pieces if piece.high.open]
+    snowed = tuple(dict.fromkeys(end.edge for end in high if end.height < depth))
+    if heel is None:
+        return Frost(sheet, None, snowed)
+    snow, way = Snow(depth), layout.way
     kin = read.beside if attic is not None else read.beside[:1]
     under = Under(
         ceiling=sum(plan_area(one.area) for one in kin) / (way.r_inside + UPPER_FILM),
@@ -67,7 +71,4 @@ def frost_in(
     )
     rafter = max((piece.piece.length for piece in layout.pieces), default=0.0)
     eaves = Eaves(rafter, heel.overhang / cos(radians(area.pitch)))
-    worst = worst_ice(snow, under, eaves, read.site.climate.design_winter)
-    high = [piece.high for piece in layout.pieces if piece.high.open]
-    snowed = dict.fromkeys(end.edge for end in high if end.height < read.site.snow)
-    return Frost(sheet, worst, snow.resistance, tuple(snowed))
+    return Frost(sheet, worst_ice(snow, under, eaves, read.site.climate.design_winter), snowed)

@@ -9,8 +9,6 @@ from glacis.core.air.path import AirWay
 from glacis.core.heat.resolve import LayerData
 from glacis.core.model.air import Air, TableValue
 from glacis.core.model.document import ApproachId, RoofArea, Site
-from glacis.core.shape.edges import Edge
-from glacis.core.shape.planes import Plane
 
 if TYPE_CHECKING:
     from glacis.core.air.attic import AtticFlow
@@ -18,17 +16,19 @@ if TYPE_CHECKING:
     from glacis.core.air.heel import ChuteCount
     from glacis.core.air.ice import Ice
     from glacis.core.air.layout import Layout
-    from glacis.core.air.states import States
-    from glacis.core.air.tables import VentRule
+    from glacis.core.air.states import Hot, States
+    from glacis.core.air.tables import Tables, VentRule
     from glacis.core.air.weather import Conditions
+    from glacis.core.shape.edges import Edge
+    from glacis.core.shape.planes import Plane
 
 
 class Beside(Struct, frozen=True):
     """An area that may share its air: as stated, in space, with its edges, and what is stated about air."""
 
     area: RoofArea
-    plane: Plane
-    edges: tuple[Edge, ...]
+    plane: "Plane"
+    edges: "tuple[Edge, ...]"
     air: Air | None
 
 
@@ -92,6 +92,7 @@ class AtticStates(Struct, frozen=True):
         plan: area of the ceiling [m²].
         resistance: from the rooms to its air [m²·K/W].
         below: temperature of the rooms [°C].
+        pressure: of the air [Pa].
         short: low intake over what it is with the middle vents shut [-]; None where it has none of either.
     """
 
@@ -102,6 +103,7 @@ class AtticStates(Struct, frozen=True):
     plan: float
     resistance: float
     below: float
+    pressure: float
     short: float | None
 
     @property
@@ -114,15 +116,13 @@ class Frost(Struct, frozen=True):
     """Snow and ice at the eaves.
 
     Attributes:
-        sheet: how far a sheet against ice reaches up the slope [m].
-        worst: ice of the worst spell; None where no snow is stated.
-        snow: resistance of the snow [m²·K/W].
+        sheet: how far a sheet against ice reaches up the slope [m]; None where no heel is stated.
+        worst: ice of the worst spell; None where snow or heel are not stated.
         snowed: ids of edges whose high vents lie under the stated snow.
     """
 
-    sheet: float
+    sheet: float | None
     worst: "Ice | None"
-    snow: float
     snowed: tuple[str, ...]
 
 
@@ -139,7 +139,8 @@ class Aired(Struct, frozen=True):
         states: flows by class of bay; None in an attic.
         attic: None elsewhere.
         chutes: with baffles and dam; None where none are stated.
-        frost: None where no heel is stated.
+        frost: None where neither heel nor snow are stated.
+        tables: of rules, screens and losses; None where the roof is unvented.
         least_depth: of the way through a bay [m]; None in an attic without chutes.
         low_with_every_bay: low net area with a chute in every bay [m²].
     """
@@ -154,6 +155,7 @@ class Aired(Struct, frozen=True):
     attic: AtticStates | None = None
     chutes: "ChuteCount | None" = None
     frost: Frost | None = None
+    tables: "Tables | None" = None
     least_depth: float | None = None
     low_with_every_bay: float = 0.0
 
@@ -166,3 +168,32 @@ class Aired(Struct, frozen=True):
             return 0.0
         noon = zip(self.states.classes, self.states.flows[0], strict=True)
         return sum(flow.volume * len(kind.pieces) for kind, flow in noon) / self.layout.map.area
+
+    @property
+    def longest(self) -> int:
+        """Index of the longest piece that breathes, else of the longest; -1 for none."""
+        pieces = self.layout.pieces if self.layout is not None else ()
+        return max(
+            range(len(pieces)),
+            key=lambda k: (pieces[k].status == "through", pieces[k].piece.length),
+            default=-1,
+        )
+
+    @property
+    def hot(self) -> "Hot | None":
+        """The bay met most often on the hot still noon, vents open and shut; None where no air passes."""
+        states = self.states
+        if states is None:
+            return None
+        moving = [k for k, flow in enumerate(states.flows[0]) if flow.mass != 0]
+        if not moving:
+            return None
+        return states.hot(max(moving, key=lambda k: len(states.classes[k].pieces)))
+
+    @property
+    def saved(self) -> float | None:
+        """Heat that the air keeps out of what lies beneath on the hot still noon [W/m²]; None where none passes."""
+        if self.attic is not None:
+            return self.attic.saved if self.attic.flows[0].exchange > 0 else None
+        hot = self.hot
+        return None if hot is None else hot.saved

@@ -8,13 +8,13 @@ from msgspec import Struct
 from glacis.core.air.engine.march import CP
 
 FUSION = 334000.0
-"""Heat of melting ice [J/kg] (CRC handbook of chemistry and physics)."""
+"""Heat of melting ice [J/kg] (ISO 80000-5 lists the quantity; the figure is that of handbooks, 333.6 kJ/kg)."""
 SNOW_FILM = 0.04
 """R_se over snow [m²·K/W] (ISO 6946:2017, 6.8)."""
 SOFFIT = 0.18
 """From the air under an overhang to the ice on it [m²·K/W]; our judgement: deck, covering and a film."""
 BEYOND_WALL = 0.6
-"""How far an ice sheet reaches beyond the inner face of the wall, level [m] (US model code practice R905.1.2,
+"""How far an ice sheet reaches beyond the inner face of the wall, level [m] (US model codes, R905.1.2,
 recalled: 24 in; confirm)."""
 SPELL = 5 * 86400.0
 """A spell of frost under snow [s]; our judgement: five days, until hours are read."""

@@ -13,12 +13,12 @@ from glacis.core.heat.parts import THERMAL
 from glacis.core.heat.resolve import LayerData
 from glacis.core.model.air import Air
 from glacis.core.model.document import ApproachId, RoofArea
-from glacis.core.shape.parts import SHAPE
 
 if TYPE_CHECKING:
     from glacis.core.air.day import AirDay
+    from glacis.core.air.meshes import MeshPrice
 
-# The compiler and the geometry library are imported where a roof has vents: the window opens without.
+# Shape, compiler and geometry library are imported where a roof has vents: the window opens without.
 
 JOINED = ("ridge", "hip", "valley", "break", "seam")
 """Kinds of edge over which areas share their air."""
@@ -45,6 +45,8 @@ def air_of(reader: Reader, area: str) -> Air | None:
 
 def _beside(reader: Reader, area: RoofArea) -> tuple[Beside, ...]:
     """The area and those that share its air under the same build-up, nearest first."""
+    from glacis.core.shape.parts import SHAPE
+
     shape = reader.value(SHAPE, WHOLE)
     edges = reader.once("edges by area", shape.edges_by_area)
     planes = reader.once("planes by area", lambda: {plane.id: plane for plane in shape.planes})
@@ -102,6 +104,8 @@ class Unstated(Struct, frozen=True):
 
 
 def _reads_way(reader: Reader, subject: str) -> WayRead:
+    from glacis.core.shape.parts import SHAPE
+
     area, thermal = reader.area(subject), reader.value(THERMAL, subject)
     shape = reader.value(SHAPE, WHOLE)
     kinds = frozenset(edge.kind for edge in shape.edges_at(subject))
@@ -116,7 +120,7 @@ def _way(read: WayRead) -> Unstated:
     return Unstated(way, read.kinds)
 
 
-AIR_WAY = Part("air way", _reads_way, _way)
+AIR_WAY = Part("ventilation way", _reads_way, _way)
 """The way that air takes or would take through an area, whether anything is stated about it or not."""
 
 
@@ -145,7 +149,17 @@ def _day(read: DayRead) -> "AirDay | None":
     return air_day(read.read, read.aired)
 
 
-AIRED = Part("air", _reads, _aired)
+def _meshes(read: AiredRead) -> "tuple[MeshPrice, ...]":
+    if read.read is None:
+        return ()
+    from glacis.core.air.meshes import mesh_prices
+
+    return mesh_prices(read.read)
+
+
+AIR_MESHES = Part("ventilation meshes", _reads, _meshes)
+"""What each screen would cost an area; none where nothing is stated about its air."""
+AIRED = Part("ventilation", _reads, _aired)
 """The air of an area; None where nothing is stated about it."""
-AIR_DAY = Part("air day", _reads_day, _day)
+AIR_DAY = Part("ventilation day", _reads_day, _day)
 """Its bays over a clear, still summer day; None where no air passes."""

@@ -75,6 +75,16 @@ class Hot(Struct, frozen=True):
     shut: BayFlow
 
     @property
+    def open_top(self) -> float:
+        """Mean of the upper face with vents open [°C]."""
+        return _mean(self.open, "t_top")
+
+    @property
+    def open_bottom(self) -> float:
+        """Mean of the lower face with vents open [°C]."""
+        return _mean(self.open, "t_bottom")
+
+    @property
     def saved(self) -> float:
         """Heat kept out of what lies beneath [W/m²]."""
         return self.shut.heat_down - self.open.heat_down
@@ -105,6 +115,7 @@ class States(Struct, frozen=True):
         shut: by class, vents shut on the hot still noon.
         drive: by class, flow in the test for drive.
         of_piece: class of each piece; -1 for none.
+        pressure: of the air [Pa].
         least_drive: flow in that test from which a gap counts as vented [m³/(s·m²)].
     """
 
@@ -114,6 +125,7 @@ class States(Struct, frozen=True):
     shut: tuple[BayFlow, ...]
     drive: tuple[BayFlow, ...]
     of_piece: tuple[int, ...]
+    pressure: float
     least_drive: float
 
     def hot(self, number: int) -> Hot:
@@ -215,6 +227,8 @@ def classes_of(
 ) -> tuple[tuple[BayClass, ...], tuple[int, ...]]:
     """Bays that are alike, and the class of each piece."""
     turned = turned_from(site.wind_from, area.azimuth)
+    if layout.way.sideways:
+        return _one_body(layout, area, turned, tables)
     found: dict[tuple[int, float, float, float], list[int]] = {}
     keys: list[tuple[int, float, float, float] | None] = []
     for number, piece in enumerate(layout.pieces):
@@ -236,6 +250,30 @@ def classes_of(
         for key, numbers in found.items()
     )
     return classes, tuple(-1 if key is None else order[key] for key in keys)
+
+
+def _one_body(
+    layout: Layout, area: RoofArea, turned: float, tables: Tables
+) -> tuple[tuple[BayClass, ...], tuple[int, ...]]:
+    """Bays that air passes sideways: each has its share of all openings, and the mean length."""
+    pieces = layout.pieces
+    count = len(pieces)
+    if not count:
+        return (), ()
+    ends = [
+        (end, sign)
+        for piece in pieces
+        for end, sign in ((piece.low, 1), (piece.high, -1))
+        if end.flow
+    ]
+    weights = {sign: sum(end.flow for end, s in ends if s == sign) for sign in (1, -1)}
+    drive = sum(
+        sign * pressure_coefficient(end.kind, area.pitch, turned, tables) * end.flow / weights[sign]
+        for end, sign in ends
+    )
+    length = sum(piece.piece.area for piece in pieces) / (count * layout.way.spacing)
+    body = BayClass(tuple(range(count)), length, weights[1] / count, weights[-1] / count, drive)
+    return (body,), (0,) * count
 
 
 def _length(pieces: Sequence[BayPiece], numbers: Sequence[int]) -> float:
@@ -279,6 +317,7 @@ def states_of(
         tuple(solve(bay, kind, found[0], closed=True) for bay, kind in pairs),
         tuple(solve(bay, kind, test) for bay, kind in pairs),
         of_piece,
+        pressure,
         tables.loss("drive-least") / 3600,
     )
 

@@ -83,37 +83,37 @@ RULES: tuple[VentRule, ...] = (
         needs_retarder=True,
     ),
     VentRule(
-        "slot-10", "10 mm at both eaves", ("cold-attic",), 15, 35, "span to 10 m, insulation level",
+        "slot-10", "10 mm, both eaves", ("cold-attic",), 15, 35, "span to 10 m, insulation level",
         "eaves", 0.010, 0.0, False, 0.025, BRITISH, longest=10.0,
     ),
     VentRule(
-        "slot-10-5", "10 mm at the eaves, 5 mm at the ridge", ("cold-attic",), 15, 90,
+        "slot-10-5", "10 mm eaves, 5 mm ridge", ("cold-attic",), 15, 90,
         "pitch over 35°, or span over 10 m, or a mono-pitch", "eaves", 0.010, 0.005, False, 0.025, BRITISH,
     ),
     VentRule(
-        "slot-25", "25 mm at both eaves", ("cold-attic",), 0, 15, "insulation level", "eaves",
+        "slot-25", "25 mm, both eaves", ("cold-attic",), 0, 15, "insulation level", "eaves",
         0.025, 0.0, False, 0.05, BRITISH,
     ),
     VentRule(
-        "slope-25-5", "25 mm at the eaves, 5 mm at the ridge", ("cold-slope",), 15, 90,
+        "slope-25-5", "25 mm eaves, 5 mm ridge", ("cold-slope",), 15, 90,
         "insulation follows the slope", "eaves", 0.025, 0.005, False, 0.05, BRITISH,
     ),
     VentRule(
-        "slope-permille", "2 ‰ at the eaves, 0.5 ‰ at the ridge",
+        "slope-permille", "2 ‰ eaves, 0.5 ‰ ridge",
         ("cold-slope", "over-roof", "counter-batten"), 5, 90, "", "slope", 0.002, 0.0005, False, 0.02,
         GERMAN, low_least=0.02, high_least=0.005,
     ),
     VentRule(
-        "flat-cold-5", "25 mm at two opposite sides", ("cold-flat",), 0, 5,
+        "flat-cold-5", "25 mm, two sides", ("cold-flat",), 0, 5,
         "span to 5 m, openings on two opposite sides", "edge", 0.025, 0.025, False, 0.05, BRITISH,
         longest=5.0,
     ),
     VentRule(
-        "flat-cold-10", "30 mm at two opposite sides", ("cold-flat",), 0, 5, "span 5 to 10 m", "edge",
+        "flat-cold-10", "30 mm, two sides", ("cold-flat",), 0, 5, "span 5 to 10 m", "edge",
         0.030, 0.030, False, 0.06, "British practice, older guidance", longest=10.0,
     ),
     VentRule(
-        "flat-permille", "2 ‰ at two opposite edges", ("cold-flat",), 0, 5,
+        "flat-permille", "2 ‰, two sides", ("cold-flat",), 0, 5,
         "to 10 m; what is longer is not vented but closed", "roof", 0.002, 0.002, False, 0.05, GERMAN,
         low_least=0.02, high_least=0.02, longest=10.0,
     ),

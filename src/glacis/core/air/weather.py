@@ -49,7 +49,7 @@ class Conditions(Struct, frozen=True):
 
 
 def conditions(site: Site) -> tuple[Conditions, ...]:
-    """Hot still noon, clear winter night, a windy overcast day of the coldest month."""
+    """Hot still noon, clear winter night, a windy overcast day of the coldest month, sun against wind."""
     climate = site.climate
     coldest, _ = extremes(climate)
     return (
@@ -58,6 +58,10 @@ def conditions(site: Site) -> tuple[Conditions, ...]:
         Conditions(
             "windy", "Windy winter day", climate.temperature[coldest], 0.0, max(STILL_FILM, site.wind),
             site.wind, 0.0,
+        ),
+        Conditions(
+            "breezy", "Hot windy noon", climate.design_summer, site.sun, max(STILL_FILM, site.wind), site.wind,
+            CLEAR_SKY,
         ),
     )  # fmt: skip
 

@@ -204,6 +204,15 @@ def _loss_working(roof: AnalysedArea) -> Working:
     )
 
 
+def _air_working(roof: AnalysedArea) -> Working:
+    if roof.aired is None:
+        step = Step("A", "nothing is stated about the air", "", 0.0, Quantity.VENT_AREA)
+        return Working("Ventilation", (step,))
+    from glacis.core.air.working import air_working
+
+    return air_working(roof.aired)
+
+
 _WORKINGS: dict[Figure, Callable[[AnalysedArea], Working]] = {
     "u": _transmittance_working,
     "r": _transmittance_working,
@@ -217,6 +226,8 @@ _WORKINGS: dict[Figure, Callable[[AnalysedArea], Working]] = {
     "carbon": lambda roof: carbon_working(roof.built_layers),
     "loss": _loss_working,
     "eaves": eaves_working,
+    "starved": _air_working,
+    "air": _air_working,
 }
 
 

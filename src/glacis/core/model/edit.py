@@ -10,7 +10,7 @@ from glacis.core.errors import ValueRefused
 from glacis.core.model.document import Assembly, Climate, Project, RoofArea, Zone
 from glacis.core.model.layers import AirLayer, Layer, MembraneLayer, RoofSpaceLayer, SolidLayer
 from glacis.core.model.lookup import by_id, numbered_id
-from glacis.core.model.validate import check_layer
+from glacis.core.model.validate import check_layer, check_site
 
 Change = Callable[[Project], Project]
 
@@ -124,6 +124,17 @@ def move_layer(project: Project, assembly_id: str, layer_id: str, index: int) ->
 def set_climate(project: Project, climate: Climate) -> Project:
     """Give the site another climate."""
     return replace(project, site=replace(project.site, climate=climate))
+
+
+def change_site(project: Project, **fields: object) -> Project:
+    """Change what is stated about the site beside its climate.
+
+    Raises:
+        ValueRefused: for a figure out of its range.
+    """
+    site = replace(project.site, **fields)
+    check_site(site)
+    return replace(project, site=site)
 
 
 def set_yearly_rain(project: Project, total: float) -> Project:

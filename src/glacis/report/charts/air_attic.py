@@ -152,8 +152,8 @@ def _breath(
     shown = with_unit(abs(vent.volume), Quantity.AIR_FLOW, system)
     anchor: Anchor = "start" if outward > 0 else "end"
     word = "in" if vent.volume > 0 else "out"
+    yield Text(x + 8 * outward, y - 22, vent.name, LABEL, "second", anchor)
     yield Text(x + 8 * outward, y - 8, f"{word} {shown}", LABEL, "accent", anchor)
-    yield Text(x + 8 * outward, y + 16, vent.name, LABEL, "second", anchor)
 
 
 def _heel(
@@ -164,7 +164,7 @@ def _heel(
     slope = radians(view.pitch)
     reach = max(found.end, heel.wall) + 0.35
     tall = heel.height + reach * tan(slope) + 0.12
-    scale = min((right - left - 90) / (reach + heel.overhang), (bottom - top - 56) / tall)
+    scale = min((right - left - 90) / (reach + heel.overhang), (bottom - top - 74) / tall)
     x0, base = left + 8 + heel.overhang * scale, bottom - 30.0
 
     def x(at: float) -> float:
@@ -213,15 +213,8 @@ def _heel(
     lost = view.eaves.transmittance if view.eaves else 0.0
     wide = with_unit(found.width, Quantity.LENGTH, view.system)
     words = f"strip {wide} wide, U {with_unit(lost, Quantity.TRANSMITTANCE, view.system)}"
-    items.append(
-        Text(
-            left,
-            bottom - 2,
-            words if found.width > 0 else "full depth over the whole ceiling",
-            LABEL,
-            "second",
-        )
-    )
+    told = words if found.width > 0 else "full depth over the whole ceiling"
+    items.append(Text(left, top + 26, told, LABEL, "second"))
     grip = (x(0) - 12, y(heel.height) - 12, x(0) + 12, y(heel.height) + 12)
     items.append(
         Patch(

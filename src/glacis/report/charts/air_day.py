@@ -7,7 +7,7 @@ from glacis.core.units.quantities import Quantity, System
 from glacis.report.scene import CUT, DIMENSION, Item, Line, Patch, Scene, Size, Text, box
 
 LABEL = 12.0
-LEFT, RIGHT = 118.0, 96.0
+LEFT, RIGHT = 190.0, 96.0
 LEVEL = 1e-9
 """Flow that is none [m³/s]; our judgement: rounding."""
 

@@ -39,6 +39,7 @@ class SectionView(Struct, frozen=True):
 
     Attributes:
         piece: the bay.
+        name: its number from the left.
         flow: in the state that is looked at.
         lengths: of its segments along the air [m].
         depths: of their gaps [m].
@@ -47,11 +48,13 @@ class SectionView(Struct, frozen=True):
         below: of the rooms [°C].
         outside: of the air [°C].
         narrow: the narrowest place [m²/m], and where.
+        drying: the most that air takes off a wet upper face [kg/(s·m²)]; negative where it wets it.
         state: its name.
         system: units of the reader.
     """
 
     piece: BayPiece
+    name: str
     flow: BayFlow
     lengths: tuple[float, ...]
     depths: tuple[float, ...]
@@ -60,6 +63,7 @@ class SectionView(Struct, frozen=True):
     below: float
     outside: float
     narrow: tuple[float, str]
+    drying: float
     state: str
     system: System
 
@@ -81,14 +85,14 @@ def _section(view: SectionView, size: Size) -> tuple[list[Item], list[Hot]]:
     slope = radians(view.pitch)
     whole = sum(view.lengths)
     run, rise = max(1e-6, whole * cos(slope)), whole * sin(slope)
-    scale = min((width - 96) / run, (height - 92) / max(rise, 1e-6))
+    scale = min((width - 160) / run, (height - 84) / max(rise, 1e-6))
     x, y = 44.0, height - 34.0
     deepest = max(view.depths)
     items: list[Item] = [
         Text(
             8,
             18,
-            f"Bay {view.piece.piece.bay + 1}, {view.state.lower()}",
+            f"Bay {view.name}, {view.state.lower()}",
             LABEL,
             "ink",
             face="semibold",
@@ -140,8 +144,8 @@ def _ends(
 ) -> Iterator[Item]:
     """Both vents with what they let through, shut ones as a solid bar."""
     piece = view.piece
-    ends = ((piece.low, low, "start", 16.0), (piece.high, high, "end", -GAP - 10.0))
-    for end, (x, y), anchor, drop in ends:
+    ends = ((piece.low, low, -36.0, 16.0), (piece.high, high, 12.0, 2.0))
+    for end, (x, y), aside, drop in ends:
         tip = x + across[0] * GAP, y + across[1] * GAP
         if end.open:
             yield Line((x, y, *tip), "accent", 3.0, "dot")
@@ -149,8 +153,7 @@ def _ends(
             yield Line((x, y, *tip), "stop", 4.0)
         words = end.kind or "opening"
         shown = with_unit(end.net, Quantity.VENT_AREA, view.system) if end.open else "shut"
-        at = max(8.0, x - 36) if anchor == "start" else x + 40
-        yield Text(at, y + drop, f"{words}: {shown}", LABEL, "ink", anchor)  # type: ignore[arg-type]
+        yield Text(max(8.0, x + aside), y + drop, f"{words}: {shown}", LABEL, "ink")
 
 
 def _stream(
@@ -253,7 +256,7 @@ def _budget(view: SectionView, area: tuple[float, float, float, float]) -> Itera
     most = max(sum(v for _, v in costs), sum(max(0.0, v) for _, v in parts), 1e-9)
     y = top + 6
     names = 84.0
-    row = min(20.0, (bottom - top - 10) / 6)
+    row = min(18.0, (bottom - top - 30) / 5)
     for name, value in parts + costs:
         drives = name in ("buoyancy", "wind")
         size = abs(value) / most * (right - left - names - 44)
@@ -274,6 +277,9 @@ def _budget(view: SectionView, area: tuple[float, float, float, float]) -> Itera
             "stop" if narrow else "ink",
         )
         y += row
+    word = "could dry" if view.drying >= 0 else "wets by"
+    told = with_unit(abs(view.drying), Quantity.FLOW, view.system)
+    yield Text(left, y + 28, shorten(f"{word} {told}", right - left, LABEL), LABEL, "second")
     where = view.narrow[1]
     yield Text(left, y + 12, shorten(f"narrowest: {where}", right - left, LABEL), LABEL, "second")
 

@@ -17,10 +17,11 @@ SIGMA, KELVIN = 5.670374e-8, 273.15
 """Stefan's constant [W/(m²·K⁴)] (CODATA 2018), and 0 °C [K] by definition."""
 LEAST, MOST, A_DECADE = 1e-7, 1.0, 8
 """Flows that are scanned [kg/s], and steps to a decade; our judgement: from a breath to a gale in one bay."""
-SURE = 1e-13
-"""Share of a flow to which it is found [-]; our judgement, well above rounding."""
-SETTLED = 1e-11
-"""Change of temperature [K] at which exchange by radiation is settled; our judgement."""
+SURE, NEARLY = 1e-13, 1e-7
+"""Share of a flow to which it is found [-], once or hour by hour; our judgement, well above rounding."""
+SETTLED, SCANNED = 1e-11, 1e-6
+"""Change of temperature [K] at which exchange by radiation is settled, where it is told and where flows are
+sought; our judgement."""
 TURNS = 60
 """Rounds after which it is taken as it is; our judgement: five settle it."""
 
@@ -30,6 +31,7 @@ LENGTH, DEPTH, SINE, R_TOP, R_BOTTOM, T_SOL, T_BELOW, ZETA, ROUGH, E_TOP, E_BOTT
 # exchange by radiation and by moving air, buoyancy and friction.
 SEGMENT, DX, T_IN, T_OUT, T_AIR, T_UPPER, T_LOWER, H_R, H_C, RISE, DRAG = range(11)
 COLUMNS = 11
+"""Columns of a cell, by definition of the list above."""
 
 
 @kernel
@@ -86,7 +88,7 @@ def faces(
 @kernel
 def march(
     m: float, up: float, segs: np.ndarray, counts: np.ndarray, width: float, t_in: float,
-    p: float, fixed: float, cells: np.ndarray,
+    p: float, fixed: float, close: float, cells: np.ndarray,
 ) -> tuple[float, float, float]:  # fmt: skip
     """Air of ``m`` [kg/s] through all segments from the low end where ``up`` is 1, else from the high end.
 
@@ -94,6 +96,7 @@ def march(
     Fills ``cells`` in the order of the air; gives buoyancy and friction [Pa], and its temperature at the exit [°C].
     """
     lift, drag, t, row = 0.0, 0.0, t_in, 0
+    top, bottom, before = 0.0, 0.0, -1
     rho_out = rho(t_in, p)
     total = segs.shape[0]
     for order in range(total):
@@ -107,7 +110,9 @@ def march(
         if fixed >= 0.0:
             h_c = fixed
         for cell in range(counts[k]):
-            top, bottom, t_air, h_r, t_out = seg[T_SOL], seg[T_BELOW], t, 0.0, t
+            if k != before:
+                top, bottom, before = seg[T_SOL], seg[T_BELOW], k
+            t_air, h_r, t_out = t, 0.0, t
             for _ in range(TURNS):
                 h_r = radiant(top, bottom, seg[E_TOP], seg[E_BOTTOM])
                 at_zero, low_zero, gain, low_gain = faces(seg, h_c, h_r, 0.0)
@@ -121,7 +126,7 @@ def march(
                     low_zero + low_gain * t_air - bottom
                 )
                 top, bottom = at_zero + gain * t_air, low_zero + low_gain * t_air
-                if moved < SETTLED:
+                if moved < close:
                     break
             dense = rho(t_air, p)
             rise = G * seg[SINE] * dx * (rho_out - dense)
@@ -142,10 +147,10 @@ def march(
 @kernel
 def surplus(
     m: float, up: float, segs: np.ndarray, counts: np.ndarray, width: float, ends: np.ndarray,
-    t_in: float, p: float, wind: float, fixed: float, cells: np.ndarray,
+    t_in: float, p: float, wind: float, fixed: float, close: float, cells: np.ndarray,
 ) -> float:  # fmt: skip
     """Pressure [Pa] that is left over when ``m`` [kg/s] has passed; ``ends`` are C_d A of low and high vent [m²]."""
-    lift, drag, t_out = march(m, up, segs, counts, width, t_in, p, fixed, cells)
+    lift, drag, t_out = march(m, up, segs, counts, width, t_in, p, fixed, close, cells)
     first, last = (ends[0], ends[1]) if up > 0 else (ends[1], ends[0])
     enter = m * m / (2.0 * rho(t_in, p) * first * first)
     leave = m * m / (2.0 * rho(t_out, p) * last * last)
@@ -154,20 +159,22 @@ def surplus(
 
 @kernel
 def between(
-    low: float, high: float, up: float, segs: np.ndarray, counts: np.ndarray, width: float,
-    ends: np.ndarray, t_in: float, p: float, wind: float, fixed: float, cells: np.ndarray,
+    low: float, high: float, left: float, right: float, share: float, up: float, segs: np.ndarray,
+    counts: np.ndarray, width: float, ends: np.ndarray, t_in: float, p: float, wind: float,
+    fixed: float, close: float, cells: np.ndarray,
 ) -> float:  # fmt: skip
-    """The flow between two [kg/s] at which nothing is left over: secants, halved where they dawdle (Brent 1973)."""
-    a, b = low, high
-    fa = surplus(a, up, segs, counts, width, ends, t_in, p, wind, fixed, cells)
-    fb = surplus(b, up, segs, counts, width, ends, t_in, p, wind, fixed, cells)
+    """The flow between two [kg/s] at which nothing is left over: secants, halved where they dawdle (Brent 1973).
+
+    ``left`` and ``right`` are what is left over there [Pa], ``share`` is how closely it is found.
+    """
+    a, b, fa, fb = low, high, left, right
     c, fc, step, before = a, fa, b - a, b - a
     for _ in range(100):
         if (fb > 0.0) == (fc > 0.0):
             c, fc, step, before = a, fa, b - a, b - a
         if abs(fc) < abs(fb):
             a, b, c, fa, fb, fc = b, c, b, fb, fc, fb
-        near, half = SURE * abs(b), 0.5 * (c - b)
+        near, half = share * abs(b), 0.5 * (c - b)
         if abs(half) <= near or fb == 0.0:
             break
         if abs(before) >= near and abs(fa) > abs(fb):
@@ -189,28 +196,31 @@ def between(
             step = before = half
         a, fa = b, fb
         b += step if abs(step) > near else np.copysign(near, half)
-        fb = surplus(b, up, segs, counts, width, ends, t_in, p, wind, fixed, cells)
+        fb = surplus(b, up, segs, counts, width, ends, t_in, p, wind, fixed, close, cells)
     return b
 
 
 @kernel
 def stable_flows(
-    segs: np.ndarray, counts: np.ndarray, width: float, ends: np.ndarray, t_in: float, p: float,
-    wind: float, fixed: float, cells: np.ndarray, found: np.ndarray,
+    share: float, segs: np.ndarray, counts: np.ndarray, width: float, ends: np.ndarray, t_in: float,
+    p: float, wind: float, fixed: float, close: float, cells: np.ndarray, found: np.ndarray,
 ) -> int:  # fmt: skip
     """Fill ``found`` with flows [kg/s] that come back when they are disturbed, downward ones negative; how many."""
     number = 0
     ratio = 10.0 ** (1.0 / A_DECADE)
     for up in (1.0, -1.0):
         low = LEAST
-        left = surplus(low, up, segs, counts, width, ends, t_in, p, wind, fixed, cells)
+        left = surplus(low, up, segs, counts, width, ends, t_in, p, wind, fixed, SCANNED, cells)
         while low < MOST * 0.999999 and number < found.shape[0]:
             high = low * ratio
-            right = surplus(high, up, segs, counts, width, ends, t_in, p, wind, fixed, cells)
+            right = surplus(
+                high, up, segs, counts, width, ends, t_in, p, wind, fixed, SCANNED, cells
+            )
             if left > 0.0 >= right:
                 found[number] = up * between(
-                    low, high, up, segs, counts, width, ends, t_in, p, wind, fixed, cells
-                )
+                    low, high, left, right, share, up, segs, counts, width, ends, t_in, p, wind, fixed,
+                    close, cells,
+                )  # fmt: skip
                 number += 1
             low, left = high, right
     return number
@@ -219,10 +229,10 @@ def stable_flows(
 @kernel
 def drive_at_rest(
     segs: np.ndarray, counts: np.ndarray, width: float, t_in: float, p: float, wind: float,
-    fixed: float, cells: np.ndarray,
+    fixed: float, close: float, cells: np.ndarray,
 ) -> float:  # fmt: skip
     """What drives air that all but stands, upward positive [Pa]."""
-    lift, _, _ = march(LEAST, 1.0, segs, counts, width, t_in, p, fixed, cells)
+    lift, _, _ = march(LEAST, 1.0, segs, counts, width, t_in, p, fixed, close, cells)
     return lift + wind
 
 
@@ -263,31 +273,46 @@ def stilled(seg: np.ndarray) -> tuple[float, float, float, float, float]:
 
 @kernel
 def near_before(
-    before: float, segs: np.ndarray, counts: np.ndarray, width: float, ends: np.ndarray,
-    t_in: float, p: float, wind: float, fixed: float, cells: np.ndarray,
+    before: float, share: float, segs: np.ndarray, counts: np.ndarray, width: float, ends: np.ndarray,
+    t_in: float, p: float, wind: float, fixed: float, close: float, cells: np.ndarray,
 ) -> float:  # fmt: skip
     """The flow of this hour close to that of the hour before [kg/s]; 0 where it has to be sought afresh."""
     up = 1.0 if before > 0.0 else -1.0
     low, high = abs(before) / 1.3, abs(before) * 1.3
-    left = surplus(low, up, segs, counts, width, ends, t_in, p, wind, fixed, cells)
-    right = surplus(high, up, segs, counts, width, ends, t_in, p, wind, fixed, cells)
+    left = surplus(low, up, segs, counts, width, ends, t_in, p, wind, fixed, close, cells)
+    right = surplus(high, up, segs, counts, width, ends, t_in, p, wind, fixed, close, cells)
     for _ in range(12):
         if left > 0.0 >= right:
             return up * between(
-                low, high, up, segs, counts, width, ends, t_in, p, wind, fixed, cells
+                low,
+                high,
+                left,
+                right,
+                share,
+                up,
+                segs,
+                counts,
+                width,
+                ends,
+                t_in,
+                p,
+                wind,
+                fixed,
+                close,
+                cells,
             )
         if left <= 0.0:
             high, right = low, left
             low /= 1.8
             if low < LEAST:
                 return 0.0
-            left = surplus(low, up, segs, counts, width, ends, t_in, p, wind, fixed, cells)
+            left = surplus(low, up, segs, counts, width, ends, t_in, p, wind, fixed, close, cells)
         else:
             low, left = high, right
             high *= 1.8
             if high > MOST:
                 return 0.0
-            right = surplus(high, up, segs, counts, width, ends, t_in, p, wind, fixed, cells)
+            right = surplus(high, up, segs, counts, width, ends, t_in, p, wind, fixed, close, cells)
     return 0.0
 
 
@@ -320,15 +345,39 @@ def by_hour(
             segs[k, T_BELOW] = below[hour]
         m = 0.0
         if ends[0] > 0.0 and ends[1] > 0.0:
-            if before != 0.0 and wind[hour] * before >= 0.0:
+            if before != 0.0:
                 m = near_before(
-                    before, segs, counts, width, ends, t_out[hour], p, wind[hour], -1.0, cells
+                    before,
+                    NEARLY,
+                    segs,
+                    counts,
+                    width,
+                    ends,
+                    t_out[hour],
+                    p,
+                    wind[hour],
+                    -1.0,
+                    SCANNED,
+                    cells,
                 )
             if m == 0.0:
                 number = stable_flows(
-                    segs, counts, width, ends, t_out[hour], p, wind[hour], -1.0, cells, found
+                    NEARLY,
+                    segs,
+                    counts,
+                    width,
+                    ends,
+                    t_out[hour],
+                    p,
+                    wind[hour],
+                    -1.0,
+                    SCANNED,
+                    cells,
+                    found,
                 )
-                drive = drive_at_rest(segs, counts, width, t_out[hour], p, wind[hour], -1.0, cells)
+                drive = drive_at_rest(
+                    segs, counts, width, t_out[hour], p, wind[hour], -1.0, SCANNED, cells
+                )
                 m = choose(found, number, before, drive)
         means(m, segs, counts, width, t_out[hour], p, cells, out[hour])
         before = m
@@ -353,7 +402,7 @@ def means(
             line[2] += share * bottom
             line[3] += share * air
         return
-    march(abs(m), 1.0 if m > 0.0 else -1.0, segs, counts, width, t_in, p, -1.0, cells)
+    march(abs(m), 1.0 if m > 0.0 else -1.0, segs, counts, width, t_in, p, -1.0, SCANNED, cells)
     for row in range(cells.shape[0]):
         share = cells[row, DX] / whole
         line[1] += share * cells[row, T_UPPER]

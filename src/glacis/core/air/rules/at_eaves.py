@@ -13,6 +13,7 @@ from glacis.core.area.analysed import AnalysedArea
 from glacis.core.judgement.finding import Evidence, Finding, Remedy, Rule, Severity, no_remedies
 from glacis.core.model.air import Chutes
 from glacis.core.model.document import Project
+from glacis.core.thickness.eaves import eaves_of
 from glacis.core.units.quantities import Quantity
 
 NOTE, MIND, STOP = 1.0, 5.0, 20.0
@@ -71,24 +72,27 @@ FILLED = Rule(
     "air",
     "stop",
     "Fill that reaches the deck over the plate stops the air at its first step and soaks what snow and rain bring in.",
-    "Geometry of heel, chute and fill; R806.3, recalled (confirm): a way of 25 mm stays open",
+    "Our judgement after R806.3, recalled (confirm): a way of 25 mm stays open; geometry of heel, chute and fill",
     _filled,
     _free_eaves,
 )
 
 
 def _low_heel(roof: AnalysedArea) -> Iterator[Finding]:
-    found = roof.aired
-    if found is None or found.way.kind != "cold-attic" or found.stated.heel is None:
+    strip = eaves_of(roof)
+    heel = strip.heel if strip else None
+    if strip is None or heel is None or not 0 < heel.at_inner < heel.full:
         return
-    heel, full = found.stated.heel, fill_depth(roof.layers)
-    inner = depth_at(heel.wall, plate_of(heel, found.stated, roof.area.pitch), full)
-    if 0 < inner < full / 2:
-        yield says(
-            roof, "air.low-heel", "mind",
-            "Over the inner face of the wall {0} of insulation is left of {1}: a cold strip runs along the eaves.",
-            Evidence("left", inner, Quantity.THICKNESS), Evidence("full", full, Quantity.THICKNESS),
-        )  # fmt: skip
+    if roof.meets(strip.transmittance):
+        return
+    yield says(
+        roof, "air.low-heel", "mind",
+        "At the eaves U is {0}; the target is {1}. Over the inner face of the wall {2} of insulation is left, and "
+        "a cold strip runs along it.",
+        Evidence("U of the strip", strip.transmittance, Quantity.TRANSMITTANCE),
+        Evidence("target", roof.target, Quantity.TRANSMITTANCE),
+        Evidence("left", heel.at_inner, Quantity.THICKNESS),
+    )  # fmt: skip
 
 
 def _raise_heel(_project: Project, roof: AnalysedArea, _finding: Finding) -> tuple[Remedy, ...]:
@@ -111,7 +115,7 @@ LOW_HEEL = Rule(
     "air",
     "mind",
     "The strip over the plate is the coldest of the ceiling: mould in the corner, ice on the gutter.",
-    "Our judgement: under half of the full depth; the corner itself is for a two-dimensional section to decide",
+    "Our judgement: U of the strip against the target; the corner itself is for a two-dimensional section to decide",
     _low_heel,
     _raise_heel,
 )
@@ -171,7 +175,7 @@ ALTERNATE = Rule(
     "note",
     "In an attic air spreads sideways above the fill, so some build a chute in every other bay; others want each bay "
     "open, since fill drifts. Both are computed.",
-    "Both schools; low area is the lesser of soffit and chutes",
+    "Our judgement: both schools computed; low area is the lesser of soffit and chutes",
     lambda roof: (f for f in _unchuted(roof) if f.rule == "air.alternate-chutes"),
     _every_bay,
 )

@@ -52,7 +52,7 @@ def _under(roof: AnalysedArea) -> Iterator[Finding]:
         yield says(
             roof, "air.free-area", "mind",
             f"The way between the vents is {{0}} deep; {rule.name} asks for {{1}}.",
-            Evidence("depth", found[0].way.depth if found else 0.0, Quantity.THICKNESS),
+            Evidence("depth", (found[0].least_depth if found else None) or 0.0, Quantity.THICKNESS),
             Evidence("asked", rule.depth, Quantity.THICKNESS),
         )  # fmt: skip
 
@@ -139,7 +139,7 @@ MORE_OUT = Rule(
     "air",
     "mind",
     "Air that leaves at the ridge is replaced from where it comes easiest: the ceiling, with the rooms' vapour.",
-    "R806 and common practice, recalled (confirm): intake is never below exhaust",
+    "Our judgement after R806, recalled (confirm): intake is never below exhaust",
     _more_out,
     _balance,
 )
@@ -201,7 +201,7 @@ UNFIT = Rule(
     "air",
     "mind",
     "Each rule was written for one kind of roof, pitch and span; beyond them it promises nothing.",
-    "The rule's own row",
+    "Our judgement: each row says which roofs it was written for",
     _unfit,
     _usual,
 )

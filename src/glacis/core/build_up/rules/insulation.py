@@ -172,7 +172,7 @@ DERATING = Rule(
 
 def _thin_eaves(roof: AnalysedArea) -> Iterator[Finding]:
     strip = eaves_of(roof)
-    if strip is None or roof.meets(strip.transmittance):
+    if strip is None or strip.heel is not None or roof.meets(strip.transmittance):
         return
     yield finding(
         roof, "heat.eaves", "mind", "heat", [],

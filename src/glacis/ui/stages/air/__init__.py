@@ -41,7 +41,7 @@ KIND = BenchKind(
         Action("Edit", "Take the vents away", "", "The selected area states nothing about its air", _take_away),
     ),
     keys=(
-        BenchKey("1, 2, 3", "hot noon, clear night, windy day"),
+        BenchKey("1 to 4", "still noon, clear night, windy day, sun and wind"),
         BenchKey("Left, Right", "the bay before or after"),
         BenchKey("E", "the next edge, for its vents"),
         BenchKey("Escape", "let go of bay and edge"),

@@ -26,11 +26,17 @@ from glacis.ui.stages.air.vent_strip import VentStrip
 from glacis.ui.widgets.labels import label
 
 STATES = (
-    ("noon", "Hot noon", "A hot, still noon with a clear sky (1)"),
-    ("night", "Clear night", "A clear, still night of the winter design day (2)"),
-    ("windy", "Windy day", "An overcast day of the coldest month in the site's wind (3)"),
+    ("noon", "Still noon", "A hot, still noon with a clear sky (1)"),
+    ("night", "Night", "A clear, still night of the winter design day (2)"),
+    ("windy", "Windy", "An overcast day of the coldest month in the site's wind (3)"),
+    ("breezy", "Sun and wind", "A hot noon in the site's wind (4)"),
 )
-STATE_KEYS = {Qt.Key.Key_1: "noon", Qt.Key.Key_2: "night", Qt.Key.Key_3: "windy"}
+STATE_KEYS = {
+    Qt.Key.Key_1: "noon",
+    Qt.Key.Key_2: "night",
+    Qt.Key.Key_3: "windy",
+    Qt.Key.Key_4: "breezy",
+}
 WORDS = (
     "Press a bay for its section, an edge for its vents; drag gap, vents or pitch in the section. Rules are "
     "recalled: the local code outranks them. Fall protection before anyone opens a ridge or eaves."
@@ -44,6 +50,10 @@ class AirBench(Bench):
         super().__init__(desk, "Air")
         self.state = "noon"
         self.states = view_buttons(self, STATES, self.show_state)
+        working = QPushButton("Working")
+        working.setToolTip("Every step behind free areas, starved share and flow")
+        working.clicked.connect(self.show_working)
+        self.controls.addWidget(working)
         self.hand = AirHand(desk, self)
         self.map = Canvas("Bays of the area on its plan", QSize(400, 190))
         self.map.pressed.connect(lambda hot, _at: self.hand.choose(hot))
@@ -79,6 +89,11 @@ class AirBench(Bench):
         """Look at another state."""
         self.state = name
         self.refresh()
+
+    def show_working(self) -> None:
+        """Open the steps behind the figures."""
+        if self.hand.aired is not None:
+            self.working_wanted.emit("air")
 
     def give_usual_vents(self) -> None:
         """Vents along eaves and ridge, chutes in an attic."""
@@ -134,7 +149,7 @@ class AirBench(Bench):
         self._why.setVisible(True)
         self.section.setVisible(True)
         number = [name for name, _, _ in STATES].index(self.state)
-        plan = map_of(area.roof, aired, self.hand, number, self.desk)
+        plan = map_of(area.roof, aired, self.hand, number, system)
         self.map.show_scene(plan, palette)
         if aired.attic is not None:
             self.section.show_scene(attic_of(area, aired, number, system), palette)

@@ -37,6 +37,7 @@ class AirHand(QObject):
         self._desk = desk
         self.piece = -1
         self.edge = ""
+        self._of = ""
         self._held: tuple[Hot, QPointF, float, str] | None = None
 
     @property
@@ -65,18 +66,15 @@ class AirHand(QObject):
     def check(self) -> None:
         """Let go of what is no longer there; take the longest bay that breathes where none is in the hand."""
         layout = self.aired.layout if self.aired else None
+        name = self.area.id if self.area else ""
+        if layout is None or name != self._of:
+            self.piece, self.edge, self._of = -1, "", name
         if layout is None:
-            self.piece, self.edge = -1, ""
             return
         if all(rim.side.id != self.edge for rim in layout.edges):
             self.edge = ""
         if not 0 <= self.piece < len(layout.pieces):
-            numbered = range(len(layout.pieces))
-            self.piece = max(
-                numbered,
-                key=lambda k: (layout.pieces[k].status == "through", layout.pieces[k].piece.length),
-                default=-1,
-            )
+            self.piece = self.aired.longest if self.aired else -1
 
     def change(self, words: str, values: Mapping[str, object], merge: str = "") -> bool:
         """Change what is stated about the air of the area."""

@@ -127,7 +127,11 @@ class AirStrip(QWidget):
         self.every.setCurrentIndex(
             max(0, self.every.findData(air.chutes.every if air.chutes else 0))
         )
+        kind = way.kind if way else "unvented"
         self.gap.setEnabled(air.chutes is not None)
+        self.every.setEnabled(kind in ("cold-attic", "cold-slope"))
+        for widget in (self.height_, self.wall, self.overhang, self.baffle, self.dam):
+            widget.setEnabled(kind == "cold-attic")
         for box, on in (
             (self.baffle, air.baffle),
             (self.dam, air.dam),

@@ -18,7 +18,7 @@ from glacis.ui.stages.air.hand import AirHand
 from glacis.ui.widgets.field_grid import chooser, field_grid
 from glacis.ui.widgets.unit_field import UnitField
 
-WIDTH = 74
+WIDTH = 98
 FIELDS = (
     ("per_metre", "Gross opening to the metre of edge; 10 mm of slot are 10,000 mm²/m", Quantity.OPENING),
     ("left", "How far it stops short of the left end, seen looking up the slope", Quantity.LENGTH),

@@ -25,6 +25,7 @@ from glacis.ui.desk import Desk
 from glacis.ui.drawing.canvas import Canvas
 from glacis.ui.plain import plain_tip
 from glacis.ui.prompts import Prompts
+from glacis.ui.stages.site.exposure import ExposureRow
 from glacis.ui.stages.site.job_panel import JobPanel
 from glacis.ui.stages.site.month_panel import MonthPanel
 from glacis.ui.widgets.labels import clear, label, tight
@@ -184,6 +185,9 @@ class SiteBench(Bench):
         self._month_field: UnitField | None = None
         self._build_rooms()
         self._build_targets()
+        self.exposure = ExposureRow(desk)
+        self.exposure.said.connect(self.said)
+        self.column.addWidget(self.exposure)
 
     def open_table(self) -> None:
         """Show the table of months."""
@@ -250,6 +254,7 @@ class SiteBench(Bench):
         targets = desk.project.targets
         for key, field in self._targets.items():
             field.show_value(getattr(targets, key), desk.system)
+        self.exposure.refresh()
         for panel in (self._table, self._job):
             if panel is not None and panel.isVisible():
                 panel.refresh()
