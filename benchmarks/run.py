@@ -15,6 +15,7 @@ from msgspec import Struct
 from msgspec.structs import replace
 
 import glacis
+from airs import one_path, three_hundred_bays, year_of_twelve
 from draining import (
     dragged_outlet,
     flood_alone,
@@ -220,6 +221,9 @@ ROWS = (
     Row("outlet dragged on 500 m2 with kerbs", dragged_outlet, "16 ms", seconds=0.016),
     Row("a million cells flooded, routed, pooled", million_cells, "300 ms", seconds=0.300),
     Row("1,200 tapered boards laid", thousand_boards, "1 s", seconds=1.0),
+    Row("300 bays of a hipped plane", three_hundred_bays, "50 ms", seconds=0.050),
+    Row("one bay, both directions", one_path, "16 ms", seconds=0.016),
+    Row("a year of 12 bays by the hour", year_of_twelve, "10 s", seconds=10.0),
 )
 FLOOD_AT_MOST = 1 / 40
 """Of a plain heap in plain Python."""

@@ -24,6 +24,7 @@ NEAR = (
     "validation/test_uvalues.py", "core/test_heat.py", "core/test_moisture.py", "core/test_mended.py",
     "core/test_truths.py", "core/test_units.py", "core/test_thresholds.py", "core/test_falls_water.py",
     "core/test_falls_taper.py", "core/test_falls_boards.py", "core/test_falls_rain.py",
+    "core/test_air_channel.py", "core/test_air_bays.py", "core/test_air_eaves.py", "core/test_air_area.py",
     "core/test_falls_schemes.py", "core/test_drive.py", "core/test_trials.py", "core/test_decisions.py",
 )  # fmt: skip
 ALL = ("core", "validation", "files/test_project_file.py")

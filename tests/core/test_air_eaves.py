@@ -27,10 +27,17 @@ from glacis.core.air.heel import (
 )
 from glacis.core.air.ice import Eaves, Snow, Under, ice_in, ice_sheet, melt_under, worst_ice
 from glacis.core.air.screens import flow_share, holes, louvre, mesh, net_share
-from glacis.core.air.tables import RULES, SCREENS, SHIPPED, notch, tables_with, widening
+from glacis.core.air.tables import RULES, SCREENS, SHIPPED, VentRule, notch, tables_with, widening
 from glacis.core.air.weather import clear_sun, sun_at
 from glacis.core.errors import ValueRefused
 from glacis.core.model.air import Obstruction, TableValue
+
+
+def rule_of(identifier: str) -> VentRule:
+    found = SHIPPED.rule(identifier)
+    assert found is not None
+    return found
+
 
 CASES = Path(__file__).parents[1] / "data" / "air"
 
@@ -94,7 +101,7 @@ def test_net_free_area_of_the_reference():
     case = json.loads((CASES / "v01_nfa_150.json").read_text())
     i, wanted = case["inputs"], case["expected"]
     basis = Basis(i["floor_area"], 0.0, 0.0, i["eaves_length"], i["ridge_length"], 10.0)
-    found = asked_by(SHIPPED.rule("ratio-150"), basis)
+    found = asked_by(rule_of("ratio-150"), basis)
     assert found.total == pytest.approx(wanted["total_m2"])
     assert found.low == pytest.approx(wanted["low_m2"])
     assert found.high == pytest.approx(wanted["high_m2"])
@@ -103,7 +110,7 @@ def test_net_free_area_of_the_reference():
 
 
 def test_a_total_counts_high_vents_up_to_their_share_alone():
-    rule = SHIPPED.rule("ratio-300")
+    rule = rule_of("ratio-300")
     asked = asked_by(rule, Basis(150.0, 0, 0, 20.0, 10.0, 8.0))
     assert asked.total == pytest.approx(0.5)
     assert judge(rule, asked, 0.25, 0.25, 0.03).met
@@ -119,14 +126,14 @@ def test_a_total_counts_high_vents_up_to_their_share_alone():
 
 
 def test_shares_of_the_slope_have_a_least_to_the_metre():
-    rule = SHIPPED.rule("slope-permille")
+    rule = rule_of("slope-permille")
     short = asked_by(rule, Basis(0, 60.0, 60.0, 12.0, 12.0, 6.0))
     assert short.low == pytest.approx(12 * 0.02)
     assert short.high == pytest.approx(12 * 0.005)
     long = asked_by(rule, Basis(0, 240.0, 480.0, 12.0, 12.0, 20.0))
     assert long.low == pytest.approx(0.48)
     assert long.high == pytest.approx(0.24)
-    flat = asked_by(SHIPPED.rule("flat-permille"), Basis(100.0, 0, 0, 10.0, 10.0, 10.0))
+    flat = asked_by(rule_of("flat-permille"), Basis(100.0, 0, 0, 10.0, 10.0, 10.0))
     assert (flat.low, flat.high) == (0.2, 0.2)
 
 
@@ -139,7 +146,7 @@ def test_shares_of_the_slope_have_a_least_to_the_metre():
     ],
 )  # fmt: skip
 def test_a_rule_says_where_it_does_not_fit(rule, path, pitch, span, word):
-    found = unfit(SHIPPED.rule(rule), path, pitch, span)
+    found = unfit(rule_of(rule), path, pitch, span)
     assert (word in found) if word else found == ""
 
 
@@ -192,7 +199,7 @@ def test_figures_of_tables_that_a_project_states_otherwise():
     assert own.screen("mesh-3.2").source == "maker"
     assert own.rule("ratio-150").depth == 0.05
     assert not own.rule("ratio-150").confirm
-    assert own.rule("ratio-300") == SHIPPED.rule("ratio-300")
+    assert own.rule("ratio-300") == rule_of("ratio-300")
     assert all(rule.confirm for rule in RULES)
 
 
@@ -226,11 +233,11 @@ def test_middle_vents_cut_the_air_short_only_where_they_let_it_out_beside_the_ri
     low, high = AtticVent("low", 0.3, 0.0), AtticVent("high", 0.02, 4.0)
     gable = AtticVent("gable", 0.3, 2.0)
     attic = Attic((low, high, gable), 20.0, 500.0, 20.0, 60.0)
-    assert cut_short(attic, Outside(25.0), ["low"], ["gable"]) > 1  # the ridge was too small
+    assert (cut_short(attic, Outside(25.0), ["low"], ["gable"]) or 0) > 1  # the ridge was too small
     large = replace(
         attic, vents=(replace(low, area=0.05), replace(high, area=0.5), replace(gable, area=0.6))
     )
-    assert cut_short(large, Outside(25.0), ["low"], ["gable"]) < 0.7
+    assert (cut_short(large, Outside(25.0), ["low"], ["gable"]) or 9) < 0.7
     assert cut_short(attic, Outside(25.0), ["low"], []) is None
     # Wind on one gable and suction on the other drive air through without the eaves.
     blown = replace(

@@ -12,10 +12,11 @@ from glacis.core.air.layout import EdgeVents, Layout, edge_vents
 from glacis.core.air.states import pressure_coefficient, turned_from
 from glacis.core.air.tables import Tables
 from glacis.core.air.weather import Conditions, conditions
+from glacis.core.heat.surfaces import R_SI
 from glacis.core.model.lookup import plan_area
 
-UPPER_FILM = 0.1
-"""Film over insulation in an attic [m²·K/W] (ISO 6946:2017, 6.8, upward flow)."""
+UPPER_FILM = R_SI["up"]
+"""Film over insulation in an attic [m²·K/W] (ISO 6946:2017, 6.8)."""
 
 
 class _Blown(Struct, frozen=True):

@@ -35,6 +35,7 @@ class Segment(Struct, frozen=True):
         roughness: factor on the friction of smooth faces [-].
         e_top: emissivity of the upper face [-]; 0 leaves radiation out.
         e_bottom: of the lower face [-].
+        shaded: whether it is a box over a soffit, outside air below it and an overhang above.
     """
 
     length: float
@@ -48,6 +49,7 @@ class Segment(Struct, frozen=True):
     roughness: float = 1.0
     e_top: float = 0.9
     e_bottom: float = 0.9
+    shaded: bool = False
 
 
 class Mouth(Struct, frozen=True):

@@ -11,11 +11,10 @@ from math import cos, log1p, radians, tan
 from msgspec import Struct
 
 from glacis.core.errors import ValueRefused
+from glacis.core.heat.surfaces import R_SI, R_SI_MOULD
 
 OVERLAP = 0.15
 """A chute reaches over the full depth of the fill by this [m] along the slope; our judgement: settling and drift."""
-R_SI, R_SI_MOULD = 0.10, 0.25
-"""R_si upward (ISO 6946:2017, 6.8) and for mould at inner surfaces (ISO 13788:2012, 4.4.1) [m²·K/W]."""
 TWIST = 1e-12
 """Below this difference of resistances [-] a strip has one depth; our judgement: rounding."""
 
@@ -140,7 +139,7 @@ def strip_of(plate: Plate, fill: Fill) -> HeelStrip:
         inner=inner,
         mean=mean,
         extra=0.0 if mean is None else (mean - full) * width,
-        f_rsi=1 - R_SI_MOULD / (resistance - R_SI + R_SI_MOULD),
+        f_rsi=1 - R_SI_MOULD / (resistance - R_SI["up"] + R_SI_MOULD),
         reach=reach,
         chute=reach + OVERLAP,
         dam=max(0.0, at_outer),

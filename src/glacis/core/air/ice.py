@@ -6,11 +6,10 @@ from math import cos, radians
 from msgspec import Struct
 
 from glacis.core.air.engine.march import CP
+from glacis.core.heat.surfaces import R_SE
 
 FUSION = 334000.0
 """Heat of melting ice [J/kg] (ISO 80000-5 lists the quantity; the figure is that of handbooks, 333.6 kJ/kg)."""
-SNOW_FILM = 0.04
-"""R_se over snow [m²·K/W] (ISO 6946:2017, 6.8)."""
 SOFFIT = 0.18
 """From the air under an overhang to the ice on it [m²·K/W]; our judgement: deck, covering and a film."""
 BEYOND_WALL = 0.6
@@ -36,7 +35,7 @@ class Snow(Struct, frozen=True):
     @property
     def resistance(self) -> float:
         """R_s with the film on it [m²·K/W]."""
-        return self.depth / self.conductivity + SNOW_FILM
+        return self.depth / self.conductivity + R_SE
 
 
 class Under(Struct, frozen=True):

@@ -6,6 +6,7 @@ from math import cos, radians
 
 import numpy as np
 from msgspec import Struct
+from msgspec.structs import replace
 
 from glacis.core.air.channel import (
     CELL,
@@ -39,6 +40,9 @@ from glacis.core.model.document import RoofArea, Site
 
 ALIKE = 0.01
 """Bays whose lengths differ by less are solved once [m] (our judgement: flows differ by less than 0.1 %)."""
+SOFFIT, SHADED = 0.2, 1.0
+"""Of a box over a soffit: resistance to both sides [m²·K/W], and how much warmer its top is [K] (our judgement:
+boards and a film, in the shade)."""
 SHORTEST = 0.05
 """A piece shorter than this along the slope has no flow of its own [m]; our judgement."""
 STEEP = 25.0
@@ -159,6 +163,7 @@ def segments_of(layout: Layout, stated: Air, area: RoofArea, length: float) -> t
                 roughness=s.roughness,
                 e_top=s.e_top if stated.segments else way.e_top,
                 e_bottom=s.e_bottom if stated.segments else way.e_bottom,
+                shaded=s.kind == "soffit",
             )
         )
     return tuple(found)
@@ -186,12 +191,16 @@ def in_state(
     if state.id == "drive":
         warm, below = state.temperature + OVER, state.temperature
     return tuple(
-        Segment(
-            s.length, s.depth, s.pitch, s.r_top + 1 / film, s.r_bottom, warm, below, s.zeta,
-            s.roughness, s.e_top, s.e_bottom,
-        )
+        _soffit(s, state.temperature)
+        if s.shaded
+        else replace(s, r_top=s.r_top + 1 / film, t_sol=warm, t_below=below)
         for s in segments
-    )  # fmt: skip
+    )
+
+
+def _soffit(segment: Segment, outside: float) -> Segment:
+    """A box over a soffit: outside air below it, a shaded overhang above."""
+    return replace(segment, r_top=SOFFIT, r_bottom=SOFFIT, t_sol=outside + SHADED, t_below=outside)
 
 
 def pressure_coefficient(kind: str, pitch: float, turned: float, tables: Tables) -> float:

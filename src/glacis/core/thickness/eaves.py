@@ -10,13 +10,12 @@ from glacis.core.air.heel import depth_at
 from glacis.core.air.plate import fill_depth, plate_of
 from glacis.core.area.analysed import AnalysedArea
 from glacis.core.heat.resolve import LayerData, rescaled, strongest
+from glacis.core.heat.surfaces import R_SI_MOULD
 from glacis.core.model.lookup import plan_area
 from glacis.core.thickness.solve import transmittance_at, transmittance_of
 from glacis.core.units.quantities import Quantity
 from glacis.core.working import Step, Working, put_in
 
-MOULD_FILM = 0.25
-"""R_si for mould at inner surfaces [m²·K/W] (ISO 13788:2012, 4.4.1)."""
 FILM_OF_FILL = 1e-5
 """Depth at which insulation is as good as none [m]; our judgement: a dusting."""
 GAUSS = 6
@@ -108,8 +107,8 @@ def _by_heel(roof: AnalysedArea) -> Eaves | None:
     end = max(0.0, (full - outer) / tan(radians(pitch)))
     width = max(0.0, end - heel.wall)
     u_inner = transmittance_of(roof, cut_to(roof, inner))
-    resistance = 1 / u_inner - roof.films.inside + MOULD_FILM
-    found = HeelEaves(outer, inner, full, end, width, u_inner, 1 - MOULD_FILM / resistance)
+    resistance = 1 / u_inner - roof.films.inside + R_SI_MOULD
+    found = HeelEaves(outer, inner, full, end, width, u_inner, 1 - R_SI_MOULD / resistance)
     if width <= 0:
         return _mixed(roof, 0.0, roof.transmittance, found)
     share = width * eaves_length(roof) / plan_area(roof.area)
@@ -187,10 +186,10 @@ def _heel_working(roof: AnalysedArea, strip: Eaves, heel: HeelEaves) -> Working:
     pitch = roof.area.pitch
     stated = roof.aired.stated if roof.aired else None
     wall = stated.heel.wall if stated and stated.heel else 0.0
-    inner = put_in("{} + {} × tan({})", (heel.at_outer, wall, pitch), heel.at_inner, depth)
+    inner = put_in("{} + {} × tan {}°", (heel.at_outer, wall, pitch), heel.at_inner, depth)
     if heel.at_inner >= heel.full:
         inner = ""
-    run = put_in("({} − {})/tan({})", (heel.full, heel.at_outer, pitch), heel.end, Quantity.LENGTH)
+    run = put_in("({} − {})/tan {}°", (heel.full, heel.at_outer, pitch), heel.end, Quantity.LENGTH)
     reach = put_in("{} − {}", (heel.end, wall), heel.end - wall, Quantity.LENGTH)
     sizes = (heel.width, eaves_length(roof), plan_area(roof.area))
     shown = put_in("{} × {} / {}", sizes, strip.share, Quantity.SHARE)

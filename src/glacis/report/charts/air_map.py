@@ -385,7 +385,11 @@ def map_rows(aired: Aired, saved: float | None, system: System) -> tuple[tuple[s
     breathing = sum(1 for piece in layout.pieces if piece.status == "through")
     rows = [
         ("Bays", "", "head"),
-        ("breathe", f"{breathing} of {len(layout.pieces)}", "plain"),
+        (
+            "as one body" if layout.way.sideways else "breathe",
+            f"{breathing} of {len(layout.pieces)}",
+            "plain",
+        ),
         ("starved", show(layout.starved_share, Quantity.SHARE), "main"),
     ]
     if aired.chutes is not None:

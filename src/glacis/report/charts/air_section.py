@@ -29,6 +29,8 @@ from glacis.report.scene import (
 
 GAP = 26.0
 """The deepest gap is drawn so deep [pt], whatever its depth: the section says so."""
+PITCH_GRIP = 12.0
+"""How far beyond the high end the pitch is taken hold of [pt]."""
 LABEL = 12.0
 LEFT_SHARE, RIGHT = 0.40, 168.0
 """Share of the width that the section takes, and width of the budget of pressures [pt]."""
@@ -118,6 +120,10 @@ def _section(view: SectionView, size: Size) -> tuple[list[Item], list[Hot]]:
     items += list(_ends(view, (44.0, height - 34.0), (x, y), (nx, ny)))
     items += list(_stream(view, spots, (ux, uy), (nx, ny)))
     hot += _vent_hots((44.0, height - 34.0), (x, y))
+    px, py = x + ux * PITCH_GRIP, y + uy * PITCH_GRIP
+    items.append(Patch(box(px - 4, py - 4, px + 4, py + 4), "bench", "accent", CUT))
+    hint = f"pitch {with_unit(view.pitch, Quantity.ANGLE, view.system)}: drag up or down"
+    hot.append(Hot("pitch", "", (px - 9, py - 9, px + 9, py + 9), hint))
     return items, hot
 
 

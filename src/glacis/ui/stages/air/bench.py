@@ -170,8 +170,7 @@ class AirBench(Bench):
             return ""
         starved = with_unit(layout.starved_share, Quantity.SHARE, system)
         flow = with_unit(aired.at_noon, Quantity.AIR_FLOW_AREA, system)
-        word = "one body: air passes sideways, " if layout.way.sideways else ""
-        return f"{word}{starved} starved · {flow} on a hot still noon"
+        return f"{starved} starved · {flow} at noon"
 
     def _grip(self, hot: Hot | None, at: QPointF) -> None:
         air = self.hand.air

@@ -7,6 +7,7 @@ from msgspec.structs import replace
 from PyQt6.QtCore import pyqtSignal
 from PyQt6.QtWidgets import QCheckBox, QWidget
 
+from glacis.core.air.parts import AIR_WAY
 from glacis.core.air.tables import RULES
 from glacis.core.model.air import Air, Chutes, Heel, Members
 from glacis.core.units.quantities import Quantity
@@ -109,7 +110,8 @@ class AirStrip(QWidget):
     def refresh(self) -> None:
         """Show what is stated, and what follows where nothing is."""
         air, system = self._air, self._desk.system
-        way = self._hand.aired.way if self._hand.aired else None
+        area = self._hand.area
+        way = self._desk.value(AIR_WAY, area.id).way if area is not None else None
         members = air.members
         self.spacing.show_limit(
             members.spacing or (way.spacing if way else 0.0) or None, system, "ask"
