@@ -147,7 +147,7 @@ def test_keys_step_bays_edges_and_states(window, bench, qtbot):
     qtbot.keyClick(bench.map, Qt.Key.Key_Right)
     assert bench.hand.piece == first + 1
     qtbot.keyClick(bench.map, Qt.Key.Key_2)
-    assert bench.state == "night"
+    assert bench.view == "night"
     assert bench.states["night"].isChecked()
     qtbot.keyClick(bench.map, Qt.Key.Key_E)
     assert bench.hand.edge

@@ -91,3 +91,22 @@ def test_the_hand_stays_on_the_bench(window, qtbot):
     assert bench.canvas.hasFocus()
     window.show_stage("moisture")
     assert window.bench("moisture").focusProxy().hasFocus()
+
+
+def test_changing_the_theme_dresses_what_is_seen_and_keeps_the_views(window):
+    # All benches together took a second to dress; those that nobody sees are made anew when shown.
+    falls = window.bench("falls")
+    falls.show_view("boards")
+    for stage in window.desk.stages:
+        window.show_stage(stage.id)
+    window.show_stage("heat")
+    window.toggle_theme()
+    assert window.centre.count() == 1
+    assert window.bench("heat").isVisible()
+    again = window.bench("falls")
+    assert again is not falls
+    assert again.view == "boards"
+    assert again.views["boards"].isChecked()
+    window.desk.select_area("laboratory")
+    window.toggle_theme()
+    assert window.bench("falls") is again

@@ -8,11 +8,14 @@ import time
 from pathlib import Path
 
 import pytest
+from msgspec.structs import replace
 
 from glacis.files import atomic
 from glacis.files.atomic import sweep, write_atomic
 from glacis.files.errors import FileRefused, WriteProtected
+from glacis.files.project_file import load, save
 from glacis.files.reading import read_whole
+from support import demo
 
 CALLS = ("open", "fchmod", "fsync", "replace", "urandom")
 
@@ -102,3 +105,15 @@ def test_left_over_temporary_files_go_once_they_are_old(tmp_path):
     sweep(tmp_path)
     assert {p.name for p in tmp_path.iterdir()} == {fresh.name, alike.name}
     sweep(tmp_path / "nowhere")
+
+
+def test_two_names_of_one_project_part_when_one_is_saved(tmp_path):
+    # Two windows may hold a file by two hard links, and neither can overwrite the other's work.
+    first, second = tmp_path / "first.glacis", tmp_path / "second.glacis"
+    save(demo(), first)
+    os.link(first, second)
+    save(replace(demo(), name="Changed"), first)
+    assert load(second) == demo()
+    save(replace(demo(), name="Changed too"), second)
+    assert load(first).name == "Changed"
+    assert load(second).name == "Changed too"

@@ -66,6 +66,7 @@ class Bench(QFrame):
     def __init__(self, desk: Desk, heading: str) -> None:
         super().__init__()
         self.desk = desk
+        self._view = ""
         self.setProperty("ground", "bench")
         self.column: QVBoxLayout = QVBoxLayout(self)
         tight(self.column, (16, 8, 8, 8), 6)
@@ -81,6 +82,16 @@ class Bench(QFrame):
     def say(self, text: str) -> None:
         """One line beside the heading."""
         self._line.show_words(text)
+
+    @property
+    def view(self) -> str:
+        """Which of its views is shown; empty where it has one alone."""
+        return self._view
+
+    def show_view(self, name: str) -> None:
+        """Show another of its views."""
+        self._view = name
+        self.refresh()
 
     def refresh(self) -> None:
         """Show the present state of the desk."""

@@ -6,9 +6,12 @@ from collections.abc import Iterator
 
 from msgspec.structs import replace
 
+from glacis.core.air.change import remove_air
 from glacis.core.air.rules.asked import laid, remedy, says, starved, vented_too, whole_edges
 from glacis.core.area.analysed import AnalysedArea
+from glacis.core.heat.resolve import strongest
 from glacis.core.judgement.finding import Evidence, Finding, Remedy, Rule, Severity, no_remedies
+from glacis.core.judgement.remedies import fill_void
 from glacis.core.model.air import Air
 from glacis.core.model.document import Project
 from glacis.core.units.quantities import Quantity
@@ -102,13 +105,29 @@ def _feed(_project: Project, roof: AnalysedArea, _finding: Finding) -> tuple[Rem
     if air.stated.chutes and air.stated.chutes.every > 1:
         chutes = replace(air.stated.chutes, every=1)
         ways.append(remedy(roof, "a chute in every bay", lambda a: replace(a, chutes=chutes)))
-    if not air.way.sideways and air.way.kind in ("over-roof", "counter-batten", "cold-slope"):
-        ways.append(
-            remedy(
-                roof, "cross-battens: air passes sideways", lambda a: replace(a, cross_battens=True)
-            )
+    if not air.way.sideways:
+        words = (
+            "notched rafters let air pass sideways: for the engineer to allow"
+            if air.way.kind == "cold-slope"
+            else "cross-battens: air passes sideways"
         )
-    return tuple(ways)
+        ways.append(remedy(roof, words, lambda a: replace(a, cross_battens=True)))
+    return (*ways, *_closed(roof))
+
+
+def _closed(roof: AnalysedArea) -> tuple[Remedy, ...]:
+    """Give the channel up: fill it with what lies below it, so that insulation meets the deck."""
+    found = roof.aired
+    index = strongest(roof.layers)
+    material = roof.layers[index].material if index is not None else None
+    if found is None or material is None or found.way.kind not in ("cold-slope", "cold-flat"):
+        return ()
+    assembly, layer, area, filling = roof.assembly.id, found.way.layer, roof.area.id, material.id
+
+    def apply(project: Project) -> Project:
+        return fill_void(remove_air(project, area), assembly, layer, filling)
+
+    return (Remedy("close it: insulation up to the deck", apply),)
 
 
 STARVED = Rule(

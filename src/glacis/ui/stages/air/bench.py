@@ -48,8 +48,8 @@ class AirBench(Bench):
 
     def __init__(self, desk: Desk) -> None:
         super().__init__(desk, "Air")
-        self.state = "noon"
-        self.states = view_buttons(self, STATES, self.show_state)
+        self._view = "noon"
+        self.states = view_buttons(self, STATES, self.show_view)
         working = QPushButton("Working")
         working.setToolTip("Every step behind free areas, starved share and flow")
         working.clicked.connect(self.show_working)
@@ -85,11 +85,6 @@ class AirBench(Bench):
         self._per_point = 0.001
         self._heel: tuple[float, float, float, str] | None = None
 
-    def show_state(self, name: str) -> None:
-        """Look at another state."""
-        self.state = name
-        self.refresh()
-
     def show_working(self) -> None:
         """Open the steps behind the figures."""
         if self.hand.aired is not None:
@@ -108,7 +103,7 @@ class AirBench(Bench):
     def refresh(self) -> None:
         """Show the selected area's air as it is."""
         self.hand.check()
-        self.states[self.state].setChecked(True)
+        self.states[self._view].setChecked(True)
         area = self.desk.area
         aired = self.hand.aired
         laid = aired is not None and aired.layout is not None
@@ -148,7 +143,7 @@ class AirBench(Bench):
             return
         self._why.setVisible(True)
         self.section.setVisible(True)
-        number = [name for name, _, _ in STATES].index(self.state)
+        number = [name for name, _, _ in STATES].index(self._view)
         plan = map_of(area.roof, aired, self.hand, number, system)
         self.map.show_scene(plan, palette)
         if aired.attic is not None:
@@ -226,7 +221,7 @@ class AirBench(Bench):
     def _key(self, event: QKeyEvent) -> None:
         key = Qt.Key(event.key())
         if key in STATE_KEYS:
-            self.show_state(STATE_KEYS[key])
+            self.show_view(STATE_KEYS[key])
         elif key in (Qt.Key.Key_Left, Qt.Key.Key_Right):
             self.hand.step_piece(1 if key == Qt.Key.Key_Right else -1)
         elif key == Qt.Key.Key_E:

@@ -17,6 +17,4 @@ def poses(window: MainWindow) -> Iterator[Pose]:
     yield Pose("falls-blocked", window)
     bench.show_view("boards")
     yield Pose("falls-boards", window)
-    bench.show_view("edge")
-    yield Pose("falls-edge", window)
     bench.show_view("thickness")
