@@ -192,3 +192,48 @@ def test_snow_on_the_site_brings_ice_to_a_warm_attic(window, bench):
     assert frost.worst.ice > 1
     row.sheltered.click()
     assert window.desk.project.site.sheltered
+
+
+def test_figures_of_the_tables_are_stated_and_shipped_again(window, bench, qtbot):
+    window.desk.select_area("bunkhouse")
+    low = bench.hand.aired.free.low
+    bench.open_tables()
+    table = bench.tables.table
+    row = next(
+        k for k in range(table.rowCount())
+        if table.item(k, 0).text().startswith("mesh, opening 3.2") and table.item(k, 1).text() == "left open"
+    )  # fmt: skip
+    table.item(row, 2).setText("0.355")
+    assert bench.hand.aired.free.low == pytest.approx(low / 2)
+    assert table.item(row, 4).text() == "stated here"
+    table.item(row, 3).setText("maker's sheet")
+    assert window.desk.project.air_values[0].source == "maker's sheet"
+    table.item(row, 2).setText("5")
+    assert window.desk.project.air_values[0].value == 0.355  # refused: a share
+    table.item(row, 2).setText("a third")
+    assert table.item(row, 2).text() == "0.355"
+    table.setCurrentCell(row, 2)
+    qtbot.keyClick(table, Qt.Key.Key_Delete)
+    assert window.desk.project.air_values == ()
+    assert bench.hand.aired.free.low == low
+    bench.tables.dismiss()
+
+
+def test_single_vents_and_a_soffit_box_are_typed(window, bench, qtbot):
+    window.desk.select_area("hall-north")
+    flow = bench.hand.aired.at_noon
+    bench.strip.box_depth.setText("30 mm")
+    qtbot.keyClick(bench.strip.box_depth, Qt.Key.Key_Return)
+    assert [s.kind for s in bench.hand.air.segments] == ["soffit", "channel"]
+    assert len(bench.hand.aired.states.flows[0][0].segments) == 2
+    assert bench.hand.aired.at_noon < flow
+    bench.strip.box_depth.setText("0")
+    qtbot.keyClick(bench.strip.box_depth, Qt.Key.Key_Return)
+    assert bench.hand.air.segments == ()
+    bench.hand.edge = edge_of(bench, "ridge")
+    bench.refresh()
+    bench.vent.count.setValue(6)
+    bench.vent.count.editingFinished.emit()
+    ridge = bench.hand.vents[0]
+    assert (ridge.count, ridge.each) == (6, 0.02)
+    assert bench.hand.aired.free.high == pytest.approx(6 * 0.02 * 0.71 * 0.9)

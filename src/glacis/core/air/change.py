@@ -6,10 +6,10 @@ from collections.abc import Callable
 from msgspec.structs import replace
 
 from glacis.core.errors import MissingReference
-from glacis.core.model.air import Air, AirVent, Chutes, Obstruction, PathChoice
+from glacis.core.model.air import Air, AirVent, Chutes, Obstruction, PathChoice, TableValue
 from glacis.core.model.document import Project
 from glacis.core.model.lookup import area_of, numbered_id
-from glacis.core.model.validate import check_air
+from glacis.core.model.validate import check_air, check_table_value
 
 USUAL_SCREEN = Obstruction(row="mesh-3.2")
 """Metal mesh that embers do not pass and dust seldom shuts; our judgement."""
@@ -67,6 +67,26 @@ def without_vent(air: Air, identifier: str) -> Air:
     if vent_of(air, identifier) is None:
         raise MissingReference("vent", identifier, "The change")
     return replace(air, vents=tuple(v for v in air.vents if v.id != identifier))
+
+
+def state_table_value(project: Project, value: TableValue) -> Project:
+    """State a figure of the tables of ventilation otherwise.
+
+    Raises:
+        ValueRefused: for a figure out of its range.
+    """
+    check_table_value(value)
+    kept = _others(project, value.row, value.column)
+    return replace(project, air_values=(*kept, value))
+
+
+def ship_table_value(project: Project, row: str, column: str) -> Project:
+    """Take a figure as it is shipped again."""
+    return replace(project, air_values=_others(project, row, column))
+
+
+def _others(project: Project, row: str, column: str) -> tuple[TableValue, ...]:
+    return tuple(v for v in project.air_values if (v.row, v.column) != (row, column))
 
 
 LOW_KINDS = ("eaves", "edge", "parapet", "valley")

@@ -278,3 +278,50 @@ def _stated(row: TableRow, own: Mapping[str, Mapping[str, TableValue]]) -> Table
 
 
 SHIPPED = Tables()
+
+
+class TableCell(Struct, frozen=True):
+    """One figure of the tables, as a reader looks at it.
+
+    Attributes:
+        row: id of its row.
+        column: name of its column.
+        name: of the row, in words.
+        value: in SI.
+        source: where it comes from.
+        confirm: whether it is recalled and to be confirmed.
+        own: whether the project states it.
+    """
+
+    row: str
+    column: str
+    name: str
+    value: float
+    source: str
+    confirm: bool
+    own: bool
+
+
+TOLD: dict[str, tuple[str, ...]] = {
+    "rules": ("low", "high", "depth"), "screens": ("net", "fouling"), "losses": ("value",),
+}  # fmt: skip
+"""Columns that are shown and may be stated otherwise, by table."""
+
+
+def table_cells(tables: Tables, stated: Sequence[TableValue]) -> tuple[TableCell, ...]:
+    """Every figure of every table, those that a rule does not use left out."""
+    own = {(value.row, value.column) for value in stated}
+    found = []
+    for table, columns in TOLD.items():
+        for row in getattr(tables, table):
+            for column in columns:
+                value = getattr(row, column)
+                if table == "rules" and value == 0:
+                    continue
+                mine = (row.id, column) in own
+                found.append(
+                    TableCell(
+                        row.id, column, row.name, value, row.source, row.confirm and not mine, mine
+                    )
+                )
+    return tuple(found)

@@ -187,6 +187,18 @@ class Air(Node, frozen=True, kw_only=True):
     emissivity: Emissivity = 0.9
 
 
+SHARED = "by definition"
+COLUMNS: dict[str, Range] = {
+    "net": Range("share left open", Quantity.SHARE, 0.0, 1.0, SHARED),
+    "fouling": Range("share left after years", Quantity.SHARE, 0.01, 1.0, SHARED),
+    "low": Range("asked of low vents", None, 0.0, 0.5),
+    "high": Range("asked of high vents", None, 0.0, 0.5),
+    "depth": Range("clear depth", Quantity.THICKNESS, 0.0, 0.3, RECTANGLE),
+    "value": Range("value", None, -10.0, 100.0),
+}
+"""Columns of the tables of ventilation that a project may state otherwise, and what they may be."""
+
+
 class TableValue(Node, frozen=True, kw_only=True):
     """A figure of a shipped table that the project states otherwise.
 

@@ -6,7 +6,7 @@ from collections.abc import Iterable, Iterator
 from msgspec.structs import replace
 
 from glacis.core.errors import GlacisError, MissingReference, ValueRefused
-from glacis.core.model.air import Air
+from glacis.core.model.air import COLUMNS, Air, TableValue
 from glacis.core.model.document import (
     Assembly,
     Material,
@@ -251,10 +251,23 @@ def _check_shape(project: Project) -> None:
         check_falls(falls, f"falls of roof area '{falls.area}'")
     for air in project.airs:
         check_air(air, f"air of roof area '{air.area}'")
-    for number, value in enumerate(project.air_values, 1):
-        check_ranges(value, f"value {number} of a table, row '{value.row}'")
+    for value in project.air_values:
+        check_table_value(value)
     shaped = (*project.footprints, *things_of(project))
     _unique((item.id for item in shaped), "footprint, dormer or opening")
+
+
+def check_table_value(value: TableValue) -> None:
+    """Refuse a figure that no table of ventilation may hold.
+
+    Raises:
+        ValueRefused: for a column that is none, or a figure out of its range.
+    """
+    where = f"table of ventilation, row '{value.row}'"
+    bounds = COLUMNS.get(value.column)
+    if bounds is None:
+        raise ValueRefused(f"{where}, column", value.column, ", ".join(COLUMNS))
+    bounds.check(where, value.value)
 
 
 def check_air(air: Air, where: str) -> None:

@@ -2,16 +2,16 @@
 """A cold attic in section: what enters, what leaves, how warm it is; and the strip over the plate, enlarged."""
 
 from collections.abc import Iterator
-from math import cos, radians, tan
+from math import radians, tan
 
 from msgspec import Struct
 
 from glacis.core.air.attic import AtticFlow
 from glacis.core.model.air import Heel
-from glacis.core.thickness.eaves import Eaves, HeelEaves
+from glacis.core.thickness.eaves import Eaves
 from glacis.core.units.format import with_unit
 from glacis.core.units.quantities import Quantity, System
-from glacis.report.hatch import hatched
+from glacis.report.charts.air_heel import HeelView, heel_marks
 from glacis.report.scene import (
     CUT,
     DIMENSION,
@@ -24,11 +24,11 @@ from glacis.report.scene import (
     Scene,
     Size,
     Text,
-    box,
-    spread,
 )
 
 LABEL = 12.0
+TWO_LINES = 90.0
+"""Height of an attic from which two lines of words have room in it [pt]."""
 STEEPEST_DRAWN = 45.0
 """A steeper attic is drawn no steeper, so that its names find room [°]."""
 
@@ -76,9 +76,10 @@ def air_attic_scene(view: AtticView, size: Size) -> Scene:
     items = list(_attic(view, (split, height)))
     hot: list[Hot] = []
     if view.eaves is not None and view.eaves.heel is not None and view.heel is not None:
-        drawn, hot = _heel(
-            view, view.eaves.heel, view.heel, (split + 12, 8.0, width - 8, height - 6)
+        stands = HeelView(
+            view.eaves.heel, view.heel, view.pitch, view.gap, view.eaves.transmittance, view.system
         )
+        drawn, hot = heel_marks(stands, (split + 12, 8.0, width - 8, height - 6))
         items += drawn
     else:
         items.append(
@@ -105,11 +106,11 @@ def _attic(view: AtticView, size: Size) -> Iterator[Item]:
     yield Line((right, bottom, *apex), "hairline", DIMENSION, "dash")
     yield Line((left, bottom, right, bottom), "ink", FACE)
     warm = with_unit(view.flow.temperature, Quantity.TEMPERATURE, view.system)
-    yield Text(
-        left + (right - left) * 0.66, bottom - 26, f"air {warm}", 13, "ink", "middle", "semibold"
-    )
     total = with_unit(view.flow.volume, Quantity.AIR_FLOW, view.system)
-    yield Text(left + (right - left) * 0.66, bottom - 10, f"{total} pass", LABEL, "ink", "middle")
+    tall = rise > TWO_LINES
+    yield Text(right - 8, bottom - (26 if tall else 9), f"air {warm}", 13, "ink", "end", "semibold")
+    if tall:
+        yield Text(right - 8, bottom - 10, f"{total} pass", LABEL, "ink", "end")
     yield Text(
         left + (right - left) / 2,
         bottom + 18,
@@ -154,87 +155,3 @@ def _breath(
     word = "in" if vent.volume > 0 else "out"
     yield Text(x + 8 * outward, y - 22, vent.name, LABEL, "second", anchor)
     yield Text(x + 8 * outward, y - 8, f"{word} {shown}", LABEL, "accent", anchor)
-
-
-def _heel(
-    view: AtticView, found: HeelEaves, heel: Heel, area: tuple[float, float, float, float]
-) -> tuple[list[Item], list[Hot]]:
-    """Wall, fill, chute and deck at one scale."""
-    left, top, right, bottom = area
-    slope = radians(view.pitch)
-    reach = max(found.end, heel.wall) + 0.35
-    tall = heel.height + reach * tan(slope) + 0.12
-    scale = min((right - left - 90) / (reach + heel.overhang), (bottom - top - 74) / tall)
-    x0, base = left + 8 + heel.overhang * scale, bottom - 30.0
-
-    def x(at: float) -> float:
-        return x0 + at * scale
-
-    def y(up: float) -> float:
-        return base - up * scale
-
-    deck = [
-        (-heel.overhang, heel.height - heel.overhang * tan(slope)),
-        (reach, heel.height + reach * tan(slope)),
-    ]
-    items: list[Item] = [Text(left, top + 10, "Over the plate", LABEL, "ink", face="semibold")]
-    items += list(hatched("board", (x(0), y(0), x(heel.wall), min(base + 24, bottom))))
-    items.append(Patch(box(x(0), y(0), x(heel.wall), min(base + 24, bottom)), "", "ink", CUT))
-    edge = [
-        (0.0, max(0.0, found.at_outer)),
-        (min(found.end, reach), found.full),
-        (reach, found.full),
-    ]
-    fill = ((0.0, 0.0), *edge, (reach, 0.0))
-    items.append(Patch(_flat([(x(a), y(b)) for a, b in fill]), "tint:loose", "ink", FACE))
-    items.append(Line(_flat([(x(a), y(b)) for a, b in deck]), "ink", CUT))
-    if view.gap > 0:
-        down = view.gap / cos(slope)
-        chute = [
-            (0.0, heel.height - down),
-            (
-                min(reach, found.end + 0.1),
-                heel.height - down + min(reach, found.end + 0.1) * tan(slope),
-            ),
-        ]
-        items.append(Line(_flat([(x(a), y(b)) for a, b in chute]), "accent", CUT))
-    items.append(Line((x(0), base, x(reach), base), "ink", FACE))
-    labels = _heel_labels(view, found, heel)
-    ends = spread(
-        [y(heel.height), y(max(found.at_inner, 0.0)), y(found.full)], 15.0, top + 24, base
-    )
-    side = x(reach) + 8
-    for words, place, from_y in zip(
-        labels, ends, (heel.height, max(found.at_inner, 0.0), found.full), strict=True
-    ):
-        items.append(Text(side, place + 4, words, LABEL, "ink"))
-        anchor = 0.0 if from_y == heel.height else heel.wall if from_y == found.at_inner else reach
-        items.append(Line((x(anchor), y(from_y), side - 4, place), "hairline", DIMENSION))
-    lost = view.eaves.transmittance if view.eaves else 0.0
-    wide = with_unit(found.width, Quantity.LENGTH, view.system)
-    words = f"strip {wide} wide, U {with_unit(lost, Quantity.TRANSMITTANCE, view.system)}"
-    told = words if found.width > 0 else "full depth over the whole ceiling"
-    items.append(Text(left, top + 26, told, LABEL, "second"))
-    grip = (x(0) - 12, y(heel.height) - 12, x(0) + 12, y(heel.height) + 12)
-    items.append(
-        Patch(
-            box(x(0) - 4, y(heel.height) - 4, x(0) + 4, y(heel.height) + 4), "bench", "accent", CUT
-        )
-    )
-    hot = [Hot("heel", f"{scale:.6f}", grip, "height of the heel: drag up or down")]
-    return items, hot
-
-
-def _heel_labels(view: AtticView, found: HeelEaves, heel: Heel) -> tuple[str, str, str]:
-    def show(value: float) -> str:
-        return with_unit(value, Quantity.THICKNESS, view.system)
-
-    return (
-        f"heel {show(heel.height)}",
-        f"{show(found.at_inner)} at wall",
-        f"full {show(found.full)}",
-    )
-
-
-def _flat(points: list[tuple[float, float]]) -> tuple[float, ...]:
-    return tuple(value for point in points for value in point)

@@ -31,6 +31,8 @@ GAP = 26.0
 """The deepest gap is drawn so deep [pt], whatever its depth: the section says so."""
 PITCH_GRIP = 12.0
 """How far beyond the high end the pitch is taken hold of [pt]."""
+BOTH_ENDS = 110.0
+"""Width from which both ends of the bay are named under its temperatures [pt]."""
 LABEL = 12.0
 LEFT_SHARE, RIGHT = 0.40, 168.0
 """Share of the width that the section takes, and width of the budget of pressures [pt]."""
@@ -150,7 +152,7 @@ def _ends(
 ) -> Iterator[Item]:
     """Both vents with what they let through, shut ones as a solid bar."""
     piece = view.piece
-    ends = ((piece.low, low, -36.0, 16.0), (piece.high, high, 12.0, 2.0))
+    ends = ((piece.low, low, -36.0, 16.0), (piece.high, high, 26.0, 8.0))
     for end, (x, y), aside, drop in ends:
         tip = x + across[0] * GAP, y + across[1] * GAP
         if end.open:
@@ -243,8 +245,9 @@ def _temperatures(view: SectionView, area: tuple[float, float, float, float]) ->
         name, ink = named[k]
         yield Text(right + 6, y + 4, name, LABEL, ink)
     yield Line((left, ends[3], right, ends[3]), "second", DIMENSION, "dash")
-    yield Text(left, bottom + 16, "low end", LABEL, "second")
-    yield Text(right, bottom + 16, "high end", LABEL, "second", "end")
+    if right - left > BOTH_ENDS:
+        yield Text(left, bottom + 16, "low end", LABEL, "second")
+        yield Text(right, bottom + 16, "high end", LABEL, "second", "end")
 
 
 def _budget(view: SectionView, area: tuple[float, float, float, float]) -> Iterator[Item]:

@@ -317,6 +317,25 @@ def near_before(
 
 
 @kernel
+def this_hour(
+    before: float, segs: np.ndarray, counts: np.ndarray, width: float, ends: np.ndarray, t_in: float,
+    p: float, wind: float, cells: np.ndarray, found: np.ndarray,
+) -> float:  # fmt: skip
+    """The flow of an hour [kg/s]: near that of the hour before, else sought afresh in both directions."""
+    if before != 0.0:
+        m = near_before(
+            before, NEARLY, segs, counts, width, ends, t_in, p, wind, -1.0, SCANNED, cells
+        )
+        if m != 0.0:
+            return m
+    number = stable_flows(
+        NEARLY, segs, counts, width, ends, t_in, p, wind, -1.0, SCANNED, cells, found
+    )
+    drive = drive_at_rest(segs, counts, width, t_in, p, wind, -1.0, SCANNED, cells)
+    return choose(found, number, before, drive)
+
+
+@kernel
 def by_hour(
     segs: np.ndarray, counts: np.ndarray, width: float, ends: np.ndarray, t_out: np.ndarray,
     p: float, wind: np.ndarray, sol: np.ndarray, below: np.ndarray, cells: np.ndarray,
@@ -345,40 +364,9 @@ def by_hour(
             segs[k, T_BELOW] = below[hour]
         m = 0.0
         if ends[0] > 0.0 and ends[1] > 0.0:
-            if before != 0.0:
-                m = near_before(
-                    before,
-                    NEARLY,
-                    segs,
-                    counts,
-                    width,
-                    ends,
-                    t_out[hour],
-                    p,
-                    wind[hour],
-                    -1.0,
-                    SCANNED,
-                    cells,
-                )
-            if m == 0.0:
-                number = stable_flows(
-                    NEARLY,
-                    segs,
-                    counts,
-                    width,
-                    ends,
-                    t_out[hour],
-                    p,
-                    wind[hour],
-                    -1.0,
-                    SCANNED,
-                    cells,
-                    found,
-                )
-                drive = drive_at_rest(
-                    segs, counts, width, t_out[hour], p, wind[hour], -1.0, SCANNED, cells
-                )
-                m = choose(found, number, before, drive)
+            m = this_hour(
+                before, segs, counts, width, ends, t_out[hour], p, wind[hour], cells, found
+            )
         means(m, segs, counts, width, t_out[hour], p, cells, out[hour])
         before = m
 

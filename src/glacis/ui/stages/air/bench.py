@@ -2,8 +2,8 @@
 """The Air bench: the bays on the plan, one of them in section, its day."""
 
 from msgspec.structs import replace
-from PyQt6.QtCore import QPointF, QSize, Qt
-from PyQt6.QtGui import QKeyEvent
+from PyQt6.QtCore import QPointF, QRect, QSize, Qt
+from PyQt6.QtGui import QKeyEvent, QResizeEvent
 from PyQt6.QtWidgets import QPushButton, QStackedWidget
 
 from glacis.core.air.change import change_air, remove_air
@@ -22,6 +22,7 @@ from glacis.ui.drawing.canvas import Canvas
 from glacis.ui.stages.air.hand import AirHand
 from glacis.ui.stages.air.pictures import attic_of, day_of, map_of, section_of
 from glacis.ui.stages.air.strips import AirStrip
+from glacis.ui.stages.air.table_panel import TablePanel
 from glacis.ui.stages.air.vent_strip import VentStrip
 from glacis.ui.widgets.labels import label
 
@@ -37,6 +38,8 @@ STATE_KEYS = {
     Qt.Key.Key_3: "windy",
     Qt.Key.Key_4: "breezy",
 }
+ROOMY = 620
+"""Height of the bench from which the day has room under the section [pt]."""
 WORDS = (
     "Press a bay for its section, an edge for its vents; drag gap, vents or pitch in the section. Rules are "
     "recalled: the local code outranks them. Fall protection before anyone opens a ridge or eaves."
@@ -54,6 +57,11 @@ class AirBench(Bench):
         working.setToolTip("Every step behind free areas, starved share and flow")
         working.clicked.connect(self.show_working)
         self.controls.addWidget(working)
+        tables = QPushButton("Tables…")
+        tables.setToolTip("Rules, screens and losses, each with its source, to be stated otherwise")
+        tables.clicked.connect(self.open_tables)
+        self.controls.addWidget(tables)
+        self.tables: TablePanel | None = None
         self.hand = AirHand(desk, self)
         self.map = Canvas("Bays of the area on its plan", QSize(400, 190))
         self.map.pressed.connect(lambda hot, _at: self.hand.choose(hot))
@@ -83,12 +91,19 @@ class AirBench(Bench):
         self.hand.changed.connect(self.refresh)
         self.setFocusProxy(self.map)
         self._per_point = 0.001
+        self._has_day = False
         self._heel: tuple[float, float, float, str] | None = None
 
     def show_working(self) -> None:
         """Open the steps behind the figures."""
         if self.hand.aired is not None:
             self.working_wanted.emit("air")
+
+    def open_tables(self) -> None:
+        """Show the tables of ventilation."""
+        if self.tables is None:
+            self.tables = TablePanel(self.desk, self)
+        self.tables.open_over(QRect(16, 44, self.width() - 24, self.height() - 52))
 
     def give_usual_vents(self) -> None:
         """Vents along eaves and ridge, chutes in an attic."""
@@ -148,16 +163,27 @@ class AirBench(Bench):
         self.map.show_scene(plan, palette)
         if aired.attic is not None:
             self.section.show_scene(attic_of(area, aired, number, system), palette)
-            self.day.setVisible(False)
+            self._has_day = False
         else:
             made = section_of(area.roof, aired, self.hand.piece, number, system)
             self._per_point = made.per_point
             self.section.show_scene(made.scene, palette)
             day = self.desk.value(AIR_DAY, area.roof.area.id)
-            self.day.setVisible(day is not None)
+            self._has_day = day is not None
             if day is not None:
                 self.day.show_scene(day_of(aired, day, self.hand.piece, system), palette)
+        self._give_room()
         self.say(self._summary(aired))
+
+    def _give_room(self) -> None:
+        """The day gives way to map and section in a low window."""
+        self.day.setVisible(self._has_day and self.height() >= ROOMY)
+
+    def resizeEvent(self, event: QResizeEvent | None) -> None:
+        """Another height may have no room for the day."""
+        super().resizeEvent(event)
+        if self.section.isVisible():
+            self._give_room()
 
     def _summary(self, aired: Aired) -> str:
         layout, system = aired.layout, self.desk.system

@@ -9,7 +9,7 @@ from PyQt6.QtWidgets import QCheckBox, QWidget
 
 from glacis.core.air.parts import AIR_WAY
 from glacis.core.air.tables import RULES
-from glacis.core.model.air import Air, Chutes, Heel, Members
+from glacis.core.model.air import Air, Chutes, Heel, Members, PathSegment
 from glacis.core.units.quantities import Quantity
 from glacis.core.units.ranges import ranges_of
 from glacis.ui.desk import Desk
@@ -25,9 +25,22 @@ PATHS = (
     ("counter-battens", "counter-batten"),
 )  # fmt: skip
 DATUMS = (("left end", "left"), ("right end", "right"), ("middle", "middle"))
-EVERY = (("no chutes", 0), ("in each bay", 1), ("every 2nd", 2), ("every 3rd", 3))
+EVERY = (("no chutes", 0), ("each bay", 1), ("every 2nd", 2), ("every 3rd", 3))
+GUARDS = (
+    ("none", (False, False)), ("baffles", (True, False)), ("dam", (False, True)), ("both", (True, True)),
+)  # fmt: skip
 LOWEST_HEEL = Heel(height=0.3)
 """What a heel begins with when one of its figures is first typed."""
+
+
+CHANNEL = PathSegment(kind="channel")
+FIRST_BOX = PathSegment(kind="soffit", depth=0.05, length=0.4, level=True, zeta=1.2)
+"""A box over a soffit when one of its figures is first typed, with a bend at the plate."""
+
+
+def soffit_box(air: Air) -> PathSegment | None:
+    """The stated box over the soffit; None for none."""
+    return next((segment for segment in air.segments if segment.kind == "soffit"), None)
 
 
 class AirStrip(QWidget):
@@ -39,6 +52,19 @@ class AirStrip(QWidget):
         super().__init__()
         self._desk = desk
         self._hand = hand
+        self._make_fields()
+        self._make_choosers()
+        field_grid(
+            self,
+            (
+                (("Way", self.path), ("Members", self.spacing), ("wide", self.width_), ("", self.cross)),
+                (("Rule", self.rule), ("from", self.datum), ("at", self.offset), ("Absorbs", self.absorptance)),
+                (("Chutes", self.every), ("gap", self.gap), ("Soffit box", self.box_depth), ("long", self.box_length)),
+                (("Heel", self.height_), ("Wall", self.wall), ("out", self.overhang), ("Guards", self.guards)),
+            ),
+        )  # fmt: skip
+
+    def _make_fields(self) -> None:
         t = Quantity.THICKNESS
         self.spacing = self._field(
             "Spacing of the members", t, Members, "spacing", self._take_member
@@ -55,6 +81,25 @@ class AirStrip(QWidget):
         self.overhang = self._field(
             "Overhang of the eaves", Quantity.LENGTH, Heel, "overhang", self._take_heel
         )
+        self.box_depth = self._field(
+            "Depth of a level box over the soffit, 0 for none",
+            t,
+            PathSegment,
+            "depth",
+            self._take_box,
+        )
+        self.box_length = self._field(
+            "Length of that box", Quantity.LENGTH, PathSegment, "length", self._take_box
+        )
+        self.absorptance = self._field(
+            "Share of the sun that the covering takes up",
+            Quantity.FACTOR,
+            Air,
+            "absorptance",
+            self._take_own,
+        )
+
+    def _make_choosers(self) -> None:
         self.path = chooser("Which way the air takes", PATHS)
         self.datum = chooser("End that members are set out from, seen looking up the slope", DATUMS)
         self.every = chooser("Chutes at the eaves", EVERY)
@@ -62,7 +107,7 @@ class AirStrip(QWidget):
         self.rule.addItem("usual rule", "")
         for row in RULES:
             self.rule.addItem(row.name, row.id)
-        self.rule.setFixedWidth(150)
+        self.rule.setFixedWidth(104)
         for box, take in (
             (self.path, lambda: self._act("Change way of the air", path=self.path.currentData())),
             (self.rule, lambda: self._act("Change rule for vents", rule=self.rule.currentData())),
@@ -70,25 +115,14 @@ class AirStrip(QWidget):
             (self.datum, self._take_datum),
         ):
             box.activated.connect(lambda _k, change=take: change())
-        self.path.setFixedWidth(122)
-        self.baffle = self._check(
-            "Baffles", "Wind is kept out of the fill between plate and chute", "baffle"
+        self.path.setFixedWidth(104)
+        self.guards = chooser(
+            "What holds the fill at the eaves: baffles in each bay against the wind, a dam", GUARDS
         )
-        self.dam = self._check("Dam", "The fill is kept from sliding over the plate", "dam")
+        self.guards.activated.connect(lambda _k: self._take_guards())
         self.cross = self._check(
             "Sideways", "Cross-battens let air pass from bay to bay", "cross_battens"
         )
-        self._grid, _ = field_grid(
-            self,
-            (
-                (
-                    ("Way", self.path), ("Members", self.spacing), ("wide", self.width_),
-                    ("from", self.datum), ("at", self.offset),
-                ),
-                (("Rule", self.rule), ("Chutes", self.every), ("gap", self.gap), ("", self.cross), ("", self.dam)),
-                (("Heel", self.height_), ("Wall", self.wall), ("out", self.overhang), ("", self.baffle)),
-            ),
-        )  # fmt: skip
 
     def _field(self, words, quantity, node, key, take) -> UnitField:  # type: ignore[no-untyped-def]
         field = UnitField(words, quantity, WIDTH).bounded(ranges_of(node)[key])
@@ -129,17 +163,17 @@ class AirStrip(QWidget):
         self.every.setCurrentIndex(
             max(0, self.every.findData(air.chutes.every if air.chutes else 0))
         )
+        box = soffit_box(air)
+        self.box_depth.show_limit(box.depth if box else None, system, "none")
+        self.box_length.show_value(box.length if box else 0.0, system)
+        self.absorptance.show_value(air.absorptance, system)
         kind = way.kind if way else "unvented"
         self.gap.setEnabled(air.chutes is not None)
         self.every.setEnabled(kind in ("cold-attic", "cold-slope"))
-        for widget in (self.height_, self.wall, self.overhang, self.baffle, self.dam):
+        for widget in (self.height_, self.wall, self.overhang, self.guards):
             widget.setEnabled(kind == "cold-attic")
-        for box, on in (
-            (self.baffle, air.baffle),
-            (self.dam, air.dam),
-            (self.cross, air.cross_battens),
-        ):
-            box.setChecked(on)
+        self.cross.setChecked(air.cross_battens)
+        self.guards.setCurrentIndex(int(air.baffle) + 2 * int(air.dam))
 
     def _act(self, words: str, **values: object) -> bool:
         done = self._hand.change(words, values)
@@ -163,6 +197,24 @@ class AirStrip(QWidget):
     def _take_chute(self, field: UnitField, key: str, value: float) -> None:
         chutes = replace(self._air.chutes or Chutes(), **{key: value})
         if not self._act("Change chutes", chutes=chutes):
+            field.refuse()
+
+    def _take_guards(self) -> None:
+        baffle, dam = self.guards.currentData()
+        self._act("Change guards at the eaves", baffle=baffle, dam=dam)
+
+    def _take_own(self, field: UnitField, key: str, value: float) -> None:
+        if not self._act("Change covering", **{key: value}):
+            field.refuse()
+
+    def _take_box(self, field: UnitField, key: str, value: float) -> None:
+        """A level box before the channel; without a depth there is none."""
+        box = replace(soffit_box(self._air) or FIRST_BOX, **{key: value})
+        others = tuple(s for s in self._air.segments if s.kind != "soffit")
+        segments = (box, *(others or (CHANNEL,))) if box.depth else others
+        if segments == (CHANNEL,):
+            segments = ()
+        if not self._act("Change soffit box", segments=segments):
             field.refuse()
 
     def _take_heel(self, field: UnitField, key: str, value: float) -> None:

@@ -5,7 +5,7 @@ from functools import partial
 
 from msgspec.structs import replace
 from PyQt6.QtCore import pyqtSignal
-from PyQt6.QtWidgets import QCheckBox, QPushButton, QWidget
+from PyQt6.QtWidgets import QCheckBox, QPushButton, QSpinBox, QWidget
 
 from glacis.core.air.change import KINDS, new_vent, with_vent, without_vent
 from glacis.core.air.tables import SCREENS
@@ -19,11 +19,14 @@ from glacis.ui.widgets.field_grid import chooser, field_grid
 from glacis.ui.widgets.unit_field import UnitField
 
 WIDTH = 98
+SINGLE = 0.02
+"""Gross opening of a single vent when a number of them is first typed [m²]."""
 FIELDS = (
     ("per_metre", "Gross opening to the metre of edge; 10 mm of slot are 10,000 mm²/m", Quantity.OPENING),
     ("left", "How far it stops short of the left end, seen looking up the slope", Quantity.LENGTH),
     ("right", "How far it stops short of the right end", Quantity.LENGTH),
     ("height", "Height of its sill over the covering, for snow", Quantity.THICKNESS),
+    ("each", "Gross opening of one, where single vents stand along the edge", Quantity.VENT_AREA),
 )  # fmt: skip
 
 
@@ -47,12 +50,21 @@ class VentStrip(QWidget):
         for row in SCREENS:
             left = 100 * row.net * row.fouling
             self.mesh.addItem(f"{row.name.split(',')[0]} {_size(row.clear)}: {left:.0f} %", row.id)
-        self.mesh.setFixedWidth(250)
+        self.mesh.setFixedWidth(190)
         self.mesh.activated.connect(lambda _k: self._take_screen())
         self.scope = chooser(
             "Which edges it runs along", (("this edge", "edge"), ("all of its kind", "kind"))
         )
         self.scope.activated.connect(lambda _k: self._take_scope())
+        self.count = QSpinBox()
+        self.count.setRange(0, 1000)
+        self.count.setAccessibleName("Number of single vents")
+        self.count.setToolTip(
+            plain_tip("Number of single vents along the edge; 0 for one that runs along it")
+        )
+        self.count.setSpecialValueText("runs along")
+        self.count.setFixedWidth(98)
+        self.count.editingFinished.connect(self._take_count)
         self.sealed = QCheckBox("Shut")
         self.sealed.setToolTip(plain_tip("Shut for good, as against embers"))
         self.sealed.clicked.connect(lambda on: self._change(sealed=on))
@@ -62,6 +74,7 @@ class VentStrip(QWidget):
         self.remove = QPushButton("Take it away")
         self.remove.setToolTip(plain_tip("Take the vent of this edge away"))
         self.remove.clicked.connect(self.take_away)
+        self._spare = QWidget()
         f = self.fields
         field_grid(
             self,
@@ -69,6 +82,7 @@ class VentStrip(QWidget):
                 (("Open", f["per_metre"]), ("Screen", self.mesh), ("On", self.scope)),
                 (("Stops left", f["left"]), ("", self.sealed), ("", self.open)),
                 (("right", f["right"]), ("", self.remove), ("Over roof", f["height"])),
+                (("Single", self.count), ("", self._spare), ("each", f["each"])),
             ),
         )  # fmt: skip
 
@@ -82,8 +96,13 @@ class VentStrip(QWidget):
         for key, field in self.fields.items():
             field.setEnabled(vent is not None)
             field.show_value(getattr(vent, key) if vent else 0.0, system)
-        for widget in (self.mesh, self.scope, self.sealed, self.remove):
+        for widget in (self.mesh, self.scope, self.sealed, self.remove, self.count):
             widget.setEnabled(vent is not None)
+        if vent is not None:
+            self.fields["per_metre"].setEnabled(not vent.count)
+            self.fields["each"].setEnabled(bool(vent.count))
+        if not self.count.hasFocus():
+            self.count.setValue(vent.count if vent else 0)
         self.open.setEnabled(vent is None)
         if vent is not None:
             row = vent.obstructions[0].row if vent.obstructions else ""
@@ -118,6 +137,12 @@ class VentStrip(QWidget):
     def _take(self, key: str, value: float) -> None:
         if not self._change(**{key: value}):
             self.fields[key].refuse()
+
+    def _take_count(self) -> None:
+        vent = self._vent
+        if vent is not None and vent.count != self.count.value():
+            each = vent.each or SINGLE
+            self._change(count=self.count.value(), each=each)
 
     def _take_screen(self) -> None:
         row = self.mesh.currentData()
