@@ -152,6 +152,21 @@ def test_bays_under_small_units_are_one_body():
     assert parted.layout.starved_share > 0.3
 
 
+def test_the_units_one_reads_in_change_no_figure():
+    for project in (sloping(), attic()):
+        si, us = aired(project), aired(replace(project, units="us"))
+        assert si.free == us.free
+        assert si.at_noon == us.at_noon
+
+
+def test_rooflights_and_dormers_lend_a_slope_no_eaves_and_no_ridge():
+    boarded = set_air(demo(), usual_air("hall-south", "over-roof", frozenset({"eaves", "ridge"})))
+    found = analyser().analyse(boarded).of("hall-south").roof.aired
+    assert found.free.basis.eaves == pytest.approx(24.0)
+    assert found.free.basis.ridge == pytest.approx(12.0)
+    assert not {rim.side.kind for rim in found.layout.edges} & {"kerb", "abutment"}
+
+
 def test_segments_make_up_the_way_and_a_notch_costs_air():
     plain = aired(sloping())
     noon = aired(

@@ -244,6 +244,17 @@ def test_hours_are_what_each_gives_by_itself():
         assert found[k, 3] == pytest.approx(alone.segments[0].t_air, abs=1e-3)
 
 
+def test_a_box_over_a_soffit_has_outside_air_below_it_hour_by_hour():
+    box = Segment(0.5, 0.05, 0.0, 0.0, 0.0, 0.0, 0.0, shaded=True)
+    bay = roof()
+    boxed = replace(bay, segments=(box, bay.segments[0]))
+    hours = Hours(np.array([30.0]), np.array([70.0]), 10.0, np.zeros(1), np.array([21.0]), 101325.0)
+    slope = replace(bay.segments[0], r_top=0.089 + 0.1, t_sol=70.0, t_below=21.0)
+    level = replace(box, r_top=0.2, r_bottom=0.2, t_sol=31.0, t_below=30.0)
+    alone = flow_through(replace(bay, segments=(level, slope)), Outside(30.0))
+    assert by_hour(boxed, hours)[0, 0] == pytest.approx(alone.mass, rel=1e-5)
+
+
 def test_constants_and_films_by_hand():
     assert air_pressure(0.0) == 101325.0
     assert air_pressure(1500.0) == pytest.approx(84556, rel=1e-4)  # ISO 2533, table 5

@@ -6,7 +6,7 @@ Lengths are in drawing points, y downwards. Colours are roles of a palette.
 
 import re
 from collections.abc import Callable
-from math import cos, radians, sin
+from math import cos, hypot, radians, sin
 from typing import Literal
 
 from msgspec import Struct
@@ -121,6 +121,21 @@ def saying(words: str, size: int = 13) -> SceneMaker:
 def box(x0: float, y0: float, x1: float, y1: float) -> tuple[float, ...]:
     """The corners of a rectangle as flat pairs."""
     return (x0, y0, x1, y0, x1, y1, x0, y1)
+
+
+HEAD = 6.0
+"""Length of an arrow's head; it is as wide [pt]."""
+
+
+def arrow(start: tuple[float, float], end: tuple[float, float], ink: str, width: float) -> Line:
+    """A stroke with an open head at its end."""
+    (x0, y0), (x1, y1) = start, end
+    size = max(hypot(x1 - x0, y1 - y0), 1e-9)
+    back, side = HEAD * (x1 - x0) / size, HEAD * (y1 - y0) / size
+    return Line(
+        (x0, y0, x1, y1, x1 - back - side / 2, y1 - side + back / 2, x1, y1,
+         x1 - back + side / 2, y1 - side - back / 2), ink, width,
+    )  # fmt: skip
 
 
 def shifted(item: Item, x: float, y: float) -> Item:

@@ -59,7 +59,7 @@ def _open_elsewhere(layout: Layout, read: AirRead) -> Layout:
         vent
         for kin in read.beside[1:]
         if kin.air is not None
-        for rim in edge_vents(kin.air, kin.area, kin.edges)
+        for rim in edge_vents(kin.air, kin.area, kin.plane, kin.edges)
         for vent in rim.vents
         if not vent.sealed
     )
@@ -81,7 +81,7 @@ def _free(read: AirRead, layout: Layout, tables: Tables) -> Free:
         ridge=layout.ridge_length,
         span=span,
     )
-    setting = Setting(way.kind, area.pitch, span, mono=not across, us=read.us)
+    setting = Setting(way.kind, area.pitch, span, mono=not across)
     rule = tables.rule(air.rule) if air.rule else usual_rule(setting, tables)
     low, high = low_and_high(layout, air, tables)
     if rule is None:

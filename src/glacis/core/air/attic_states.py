@@ -34,7 +34,7 @@ def _vents(read: AirRead, layout: Layout, tables: Tables) -> tuple[_Blown, ...]:
             continue
         own = kin is read.beside[0]
         turned = turned_from(read.site.wind_from, kin.area.azimuth)
-        for rim in layout.edges if own else edge_vents(kin.air, kin.area, kin.edges):
+        for rim in layout.edges if own else edge_vents(kin.air, kin.area, kin.plane, kin.edges):
             area = rim.flow(tables)
             if own and rim.low and kin.air.chutes is not None:
                 area = min(area, _through_chutes(layout, rim))

@@ -46,7 +46,6 @@ class AirRead(Struct, frozen=True):
         site: outside.
         below: temperature of the rooms [°C].
         values: of tables, as the project states them.
-        us: whether US practice is the basis.
     """
 
     area: RoofArea
@@ -58,7 +57,6 @@ class AirRead(Struct, frozen=True):
     site: Site
     below: float
     values: tuple[TableValue, ...]
-    us: bool
 
 
 class Free(Struct, frozen=True):

@@ -138,13 +138,12 @@ def unfit(rule: VentRule, path: PathChoice, pitch: float, span: float) -> str:
 
 
 class Setting(Struct, frozen=True):
-    """What chooses a rule: path, pitch [°], span [m], whether a mono-pitch, and whether a US code is the basis."""
+    """What chooses a rule: path, pitch [°], span [m], and whether a mono-pitch."""
 
     path: PathChoice
     pitch: float
     span: float
     mono: bool = False
-    us: bool = False
 
 
 def usual_rule(setting: Setting, tables: Tables = SHIPPED) -> VentRule | None:
@@ -159,12 +158,10 @@ def usual_rule(setting: Setting, tables: Tables = SHIPPED) -> VentRule | None:
 
 def _usual(setting: Setting) -> tuple[str, ...]:
     if setting.path == "cold-attic":
-        if setting.us:
-            return ("ratio-150",)
         long = setting.mono or setting.pitch > STEEP or setting.span > LONG_SPAN
         return ("slot-10-5", "slot-25") if long else ("slot-10", "slot-25", "slot-10-5")
     if setting.path == "cold-slope":
-        return ("ratio-150",) if setting.us else ("slope-permille", "slope-25-5", "ratio-150")
+        return ("slope-permille", "slope-25-5", "ratio-150")
     if setting.path == "cold-flat":
         return ("flat-cold-5", "flat-cold-10", "flat-permille")
     return ("slope-permille",)

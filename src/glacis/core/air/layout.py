@@ -188,11 +188,19 @@ def vents_on(air: Air, edge: Edge) -> tuple[AirVent, ...]:
     return own or tuple(vent for vent in air.vents if vent.edge == edge.kind)
 
 
-def edge_vents(air: Air, area: RoofArea, edges: Sequence[Edge]) -> tuple[EdgeVents, ...]:
+def own_edges(plane: Plane, edges: Sequence[Edge]) -> tuple[Edge, ...]:
+    """The edges of a plane and of courtyards in it, without those round openings and dormers."""
+    around = tuple(f"{plane.id}/{loop}." for loop, (_, by) in enumerate(plane.holes, 1) if by)
+    return tuple(edge for edge in edges if not edge.id.startswith(around))
+
+
+def edge_vents(
+    air: Air, area: RoofArea, plane: Plane, edges: Sequence[Edge]
+) -> tuple[EdgeVents, ...]:
     """Every edge of a plane with its vents; an edge is low where the plane rises from it."""
     frame = upslope_frame(area.azimuth, area.pitch)
     found = []
-    for edge in edges:
+    for edge in own_edges(plane, edges):
         start, end = frame(edge.start[:2]), frame(edge.end[:2])
         across = end[0] - start[0]
         low = None if abs(across) < LEVEL * max(1.0, edge.length) else across > 0
@@ -218,7 +226,7 @@ def lay_out(
     bays = plane_bays(area, plane, edges, way)
     member = first_member(bays, air.members.datum, air.members.offset)
     mapped = bays_of(bays, member)
-    rims = edge_vents(air, area, edges)
+    rims = edge_vents(air, area, plane, edges)
     by_edge = {rim.side.id: rim for rim in rims}
     pieces = [_ends(piece, by_edge, air, (way, tables)) for piece in mapped.pieces]
     made = _as_attic(pieces) if way.kind == "cold-attic" else pieces

@@ -81,7 +81,6 @@ def read_air(reader: Reader, subject: str, air: Air) -> AirRead:
         site=project.site,
         below=reader.zone(area).temperature,
         values=project.air_values,
-        us=project.units == "us",
     )
 
 

@@ -25,7 +25,7 @@ from glacis.core.air.channel import (
 )
 from glacis.core.air.engine import march as engine
 from glacis.core.air.layout import BayPiece, Layout
-from glacis.core.air.tables import Tables
+from glacis.core.air.tables import SHIPPED, Tables, widening
 from glacis.core.air.weather import (
     CLEAR_SKY,
     OVER,
@@ -137,13 +137,15 @@ class States(Struct, frozen=True):
         return Hot(self.flows[0][number], self.shut[number])
 
 
-def segments_of(layout: Layout, stated: Air, area: RoofArea, length: float) -> tuple[Segment, ...]:
+def segments_of(
+    layout: Layout, stated: Air, area: RoofArea, length: float, tables: Tables = SHIPPED
+) -> tuple[Segment, ...]:
     """The segments of a bay so long [m], temperatures to be put in.
 
     Chutes are a segment at the low end where no segment says otherwise.
     """
     way = layout.way
-    listed = stated.segments or _usual(stated)
+    listed = stated.segments or _usual(stated, way.depth, tables)
     fixed = sum(s.length for s in listed if s.length and not s.level)
     open_ended = sum(1 for s in listed if not s.length) or 1
     rest = max(length - fixed, SHORTEST) / open_ended
@@ -169,12 +171,19 @@ def segments_of(layout: Layout, stated: Air, area: RoofArea, length: float) -> t
     return tuple(found)
 
 
-def _usual(stated: Air) -> tuple[PathSegment, ...]:
-    channel = PathSegment(kind="channel")
+def _usual(stated: Air, depth: float, tables: Tables) -> tuple[PathSegment, ...]:
+    """One channel; with chutes a narrowing into them and a widening out, on the section behind each."""
     if stated.chutes is None:
-        return (channel,)
-    chute = PathSegment(kind="chute", depth=stated.chutes.gap, length=CHUTE, zeta=0.5)
-    return (chute, channel)
+        return (PathSegment(kind="channel"),)
+    gap = stated.chutes.gap
+    out = widening(gap, depth) * (depth / gap) ** 2 if gap < depth else 0.0
+    chute = PathSegment(
+        kind="chute",
+        depth=gap,
+        length=CHUTE,
+        zeta=tables.loss("zeta-contraction") if gap < depth else 0.0,
+    )
+    return (chute, PathSegment(kind="channel", zeta=out))
 
 
 CHUTE = 1.2
@@ -305,7 +314,7 @@ def states_of(
     classes, of_piece = classes_of(layout, area, site, tables)
     pressure = air_pressure(site.elevation)
     shelter = tables.loss("sheltered") if site.sheltered else 1.0
-    bays = [_bay(layout, stated, area, kind) for kind in classes]
+    bays = [_bay(layout, stated, area, kind, tables) for kind in classes]
     found = conditions(site)
 
     def solve(bay: Bay, kind: BayClass, state: Conditions, *, closed: bool = False) -> BayFlow:
@@ -331,10 +340,12 @@ def states_of(
     )
 
 
-def _bay(layout: Layout, stated: Air, area: RoofArea, kind: BayClass) -> Bay:
+def _bay(
+    layout: Layout, stated: Air, area: RoofArea, kind: BayClass, tables: Tables = SHIPPED
+) -> Bay:
     way = layout.way
     return Bay(
-        segments_of(layout, stated, area, kind.length),
+        segments_of(layout, stated, area, kind.length, tables),
         way.spacing - way.width,
         way.spacing,
         Mouth(kind.low, 1.0),
@@ -389,12 +400,17 @@ def by_hour(bay: Bay, hours: Hours) -> np.ndarray:
         One row an hour with these four columns: what the moisture of the roof needs of its air.
     """
     arrays = Arrays(bay, CELL)
-    arrays.segs[:, engine.R_TOP] += 1 / hours.film
     sol = np.repeat(hours.covering[None, :], len(bay.segments), axis=0)
+    below = np.repeat(hours.below[None, :], len(bay.segments), axis=0)
+    for number, segment in enumerate(bay.segments):
+        arrays.segs[number, engine.R_TOP] += 1 / hours.film
+        if segment.shaded:
+            arrays.segs[number, [engine.R_TOP, engine.R_BOTTOM]] = SOFFIT
+            sol[number], below[number] = hours.temperature + SHADED, hours.temperature
     out = np.zeros((len(hours.temperature), 4))
     engine.by_hour(
         arrays.segs, arrays.counts, bay.width, arrays.ends, hours.temperature, hours.pressure,
-        hours.wind, sol, hours.below, arrays.cells, arrays.found, out,
+        hours.wind, sol, below, arrays.cells, arrays.found, out,
     )  # fmt: skip
     return out
 

@@ -24,6 +24,7 @@ from glacis.report.scene import (
     Scene,
     Size,
     Text,
+    arrow,
 )
 
 LABEL = 12.0
@@ -148,8 +149,7 @@ def _breath(
         if vent.volume > 0
         else (x + 34 * outward, x + 8 * outward)
     )
-    head = 6.0 if tip > tail else -6.0
-    yield Line((tail, y, tip, y, tip - head, y - 3, tip, y, tip - head, y + 3), "accent", CUT)
+    yield arrow((tail, y), (tip, y), "accent", CUT)
     shown = with_unit(abs(vent.volume), Quantity.AIR_FLOW, system)
     anchor: Anchor = "start" if outward > 0 else "end"
     word = "in" if vent.volume > 0 else "out"

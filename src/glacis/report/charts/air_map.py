@@ -31,6 +31,7 @@ from glacis.report.scene import (
     Scene,
     Size,
     Text,
+    arrow,
     box,
     text_width,
 )
@@ -277,15 +278,9 @@ def _arrows(view: MapView, at: Placing) -> Iterator[Item]:
     every = max(1, len(moving) // 8)
     for piece in moving[::every]:
         low, high = (piece.low, piece.high) if piece.way > 0 else (piece.high, piece.low)
-        (x0, y0), (x1, y1) = at(_between(low, high, 0.3)), at(_between(low, high, 0.7))
-        size = hypot(x1 - x0, y1 - y0)
-        if size < SHORTEST:
-            continue
-        ex, ey = (x1 - x0) / size, (y1 - y0) / size
-        yield Line(
-            (x0, y0, x1, y1, x1 - 6 * ex - 3 * ey, y1 - 6 * ey + 3 * ex, x1, y1,
-             x1 - 6 * ex + 3 * ey, y1 - 6 * ey - 3 * ex), "ink", FACE,
-        )  # fmt: skip
+        start, end = at(_between(low, high, 0.3)), at(_between(low, high, 0.7))
+        if hypot(end[0] - start[0], end[1] - start[1]) >= SHORTEST:
+            yield arrow(start, end, "ink", FACE)
 
 
 def _between(a: Point, b: Point, share: float) -> Point:

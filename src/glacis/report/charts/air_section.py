@@ -22,6 +22,7 @@ from glacis.report.scene import (
     Scene,
     Size,
     Text,
+    arrow,
     box,
     shorten,
     spread,
@@ -180,12 +181,7 @@ def _stream(
                 yield Text(x + 14, y + 20, "no air passes", LABEL, "stop")
             continue
         dx, dy = along[0] * 16 * way, along[1] * 16 * way
-        ux, uy = along[0] * way, along[1] * way
-        ex, ey = mx + dx, my + dy
-        yield Line(
-            (mx - dx, my - dy, ex, ey, ex - 6 * ux - 3 * uy, ey - 6 * uy + 3 * ux, ex, ey,
-             ex - 6 * ux + 3 * uy, ey - 6 * uy - 3 * ux), "ink", CUT,
-        )  # fmt: skip
+        yield arrow((mx - dx, my - dy), (mx + dx, my + dy), "ink", CUT)
         if length == max(view.lengths):
             yield from _speed(view, state, (x, y))
 

@@ -5,6 +5,7 @@ from glacis.core.air.channel import Outside, air_density
 from glacis.core.air.drying import drying_bound
 from glacis.core.air.found import Aired
 from glacis.core.air.states import in_state, segments_of
+from glacis.core.air.tables import SHIPPED
 from glacis.core.area.analysed import AnalysedArea
 from glacis.core.climate.year import extremes
 from glacis.core.thickness.eaves import Eaves
@@ -32,7 +33,9 @@ def bay_view(
     if kind < 0:
         return None
     condition, flow = states.conditions[state], states.flows[state][kind]
-    segments = segments_of(layout, aired.stated, roof.area, states.classes[kind].length)
+    segments = segments_of(
+        layout, aired.stated, roof.area, states.classes[kind].length, aired.tables or SHIPPED
+    )
     warm = in_state(segments, condition, aired.stated, roof.area.pitch, roof.zone.temperature)
     coldest, warmest = extremes(roof.climate)
     humidity = roof.climate.humidity[warmest if condition.sun > 0 else coldest]

@@ -352,7 +352,7 @@ def by_hour(
         p: air pressure [Pa].
         wind: pressure of the wind by hour, upward positive [Pa].
         sol: outside the covering, by segment and hour [°C].
-        below: beneath, by hour [°C].
+        below: beneath, likewise [°C].
         cells: to work in.
         found: to work in.
         out: by hour: flow [kg/s], then mean upper face, lower face and air [°C].
@@ -361,7 +361,7 @@ def by_hour(
     for hour in range(t_out.shape[0]):
         for k in range(segs.shape[0]):
             segs[k, T_SOL] = sol[k, hour]
-            segs[k, T_BELOW] = below[hour]
+            segs[k, T_BELOW] = below[k, hour]
         m = 0.0
         if ends[0] > 0.0 and ends[1] > 0.0:
             m = this_hour(

@@ -58,6 +58,7 @@ class TablePanel(Overlay):
         if horizontal is not None:
             horizontal.setSectionResizeMode(QHeaderView.ResizeMode.Interactive)
             horizontal.setStretchLastSection(True)
+        self.table.setHorizontalScrollBarPolicy(Qt.ScrollBarPolicy.ScrollBarAlwaysOff)
         for column, width in enumerate((205, 150, 66, 190)):
             self.table.setColumnWidth(column, width)
         self.table.itemChanged.connect(self._typed)
