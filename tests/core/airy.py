@@ -5,11 +5,11 @@ from typing import Any
 
 from msgspec.structs import replace
 
-from glacis.core.air.change import USUAL_SCREEN, set_air
+from glacis.core.air.change import USUAL_SCREEN, set_air, usual_air
 from glacis.core.model.air import Air, AirVent, Chutes, Heel, TableValue
 from glacis.core.model.document import Project
 from glacis.core.model.layers import AirLayer, Framing, MembraneLayer, RoofSpaceLayer, SolidLayer
-from support import roof_project
+from support import demo, roof_project
 
 BEAMS = Framing(material="softwood-dense", width=0.06, spacing=0.6)
 LINING = SolidLayer(id="gypsum", material="gypsum-board", thickness=0.0125)
@@ -77,6 +77,11 @@ def gables(area: float) -> tuple[AirVent, ...]:
         vent("eaves", 0.01), vent("top", 0.1, kind="single"),
         AirVent(id="gable", edge="verge", kind="gable", count=1, each=area, obstructions=(USUAL_SCREEN,)),
     )  # fmt: skip
+
+
+def hall_vented() -> Project:
+    """The demo with a comb and a vented ridge at the north slope of its hall, under slates on battens."""
+    return set_air(demo(), usual_air("hall-north", "counter-batten", frozenset({"eaves", "ridge"})))
 
 
 AIR_TRIPS: dict[str, Project] = {

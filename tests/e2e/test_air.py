@@ -15,6 +15,12 @@ def bench(window) -> AirBench:
     return window.bench("air", AirBench)
 
 
+def vented_hall(window, bench):
+    """The north slope of the hall with the usual vents under its slates."""
+    window.desk.select_area("hall-north")
+    bench.usual.click()
+
+
 def layout(bench):
     return bench.hand.aired.layout
 
@@ -118,7 +124,7 @@ def test_the_heel_is_dragged_and_typed_and_the_strip_follows(window, bench, qtbo
 
 
 def test_gap_and_vents_are_dragged_in_the_section(window, bench):
-    window.desk.select_area("hall-north")
+    vented_hall(window, bench)
     depth, flow = bench.hand.aired.way.depth, bench.hand.aired.at_noon
     spot = press(bench.section, "gap", "0")
     down = spot + QPoint(0, 12)
@@ -142,7 +148,7 @@ def test_gap_and_vents_are_dragged_in_the_section(window, bench):
 
 
 def test_keys_step_bays_edges_and_states(window, bench, qtbot):
-    window.desk.select_area("hall-north")
+    vented_hall(window, bench)
     first = bench.hand.piece
     qtbot.keyClick(bench.map, Qt.Key.Key_Right)
     assert bench.hand.piece == first + 1
@@ -220,7 +226,7 @@ def test_figures_of_the_tables_are_stated_and_shipped_again(window, bench, qtbot
 
 
 def test_single_vents_and_a_soffit_box_are_typed(window, bench, qtbot):
-    window.desk.select_area("hall-north")
+    vented_hall(window, bench)
     flow = bench.hand.aired.at_noon
     bench.strip.box_depth.setText("30 mm")
     qtbot.keyClick(bench.strip.box_depth, Qt.Key.Key_Return)

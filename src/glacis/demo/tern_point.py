@@ -208,11 +208,6 @@ def _bunkhouse_air() -> Air:
     return replace(usual, vents=vents, heel=heel, baffle=True)
 
 
-def _hall_air() -> Air:
-    """The ventilated space under the slates: a comb at the eaves, a vented ridge."""
-    return usual_air("hall-north", "counter-batten", frozenset({"eaves", "ridge"}))
-
-
 HALL_NAMES = {
     "south": "Lecture hall, south slope", "north": "Lecture hall, north slope",
     "west": "Lecture hall, west hip", "east": "Lecture hall, east hip",
@@ -326,7 +321,7 @@ def tern_point(site: Site) -> Project:
         ),
         areas=_areas(),
         falls=_falls(),
-        airs=(_hall_air(), _bunkhouse_air()),
+        airs=(_bunkhouse_air(),),
         footprints=(_hall_footprint(),),
         assemblies=(_hall(), _laboratory(), _bunkhouse(), _corridor()),
         materials=(SEA_GRASS,),

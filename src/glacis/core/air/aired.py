@@ -7,7 +7,7 @@ from msgspec.structs import replace
 
 from glacis.core.air.attic_states import attic_states
 from glacis.core.air.eaves import chutes_in, frost_in
-from glacis.core.air.found import Aired, AirRead, Beside, Free
+from glacis.core.air.found import Aired, AirRead, BaysRead, Beside, Free, Laid
 from glacis.core.air.free_area import Basis, Setting, asked_by, judge, narrowest, unfit, usual_rule
 from glacis.core.air.layout import Layout, edge_vents, lay_out, low_and_high, run_of, with_way_out
 from glacis.core.air.path import way_of
@@ -17,6 +17,15 @@ from glacis.core.errors import GlacisError
 from glacis.core.model.lookup import plan_area
 
 
+def laid_out(read: BaysRead) -> Laid:
+    """The bays of an area, or why there are none."""
+    try:
+        tables = tables_with(read.values)
+        return Laid(lay_out(read.area, read.plane, read.edges, read.way, read.air, tables))
+    except GlacisError as fault:
+        return Laid(None, str(fault))
+
+
 def aired(read: AirRead) -> Aired:
     """All that follows for the air of an area; what cannot be laid out says why."""
     tables = tables_with(read.values)
@@ -24,10 +33,14 @@ def aired(read: AirRead) -> Aired:
     if not way.vented:
         return Aired(read.air, way)
     own = read.beside[0]
+    laid = read.laid or laid_out(
+        BaysRead(read.area, read.air, own.plane, own.edges, way, read.values)
+    )
+    if laid.layout is None:
+        return Aired(read.air, way, fault=laid.fault)
+    layout = _open_elsewhere(replace(laid.layout, way=way), read)
+    states = attic = None
     try:
-        laid = lay_out(read.area, own.plane, own.edges, way, read.air, tables)
-        layout = _open_elsewhere(laid, read)
-        states = attic = None
         if way.kind == "cold-attic":
             attic = attic_states(read, layout, tables)
         else:

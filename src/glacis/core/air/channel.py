@@ -321,14 +321,17 @@ def _moving(
         m, up, a.segs, a.counts, bay.width, t, p, exchange, engine.SETTLED, a.cells
     )
     first, last = (bay.low, bay.high) if up > 0 else (bay.high, bay.low)
-    rows = a.cells if up > 0 else a.cells[::-1]
-    states = tuple(
-        _state(bay, segment, rows[rows[:, engine.SEGMENT] == k], mass, p)
-        for k, segment in enumerate(bay.segments)
-    )
+    rows = (a.cells if up > 0 else a.cells[::-1]).tolist()
+    states, at = [], 0
+    for segment, count in zip(bay.segments, a.counts.tolist(), strict=True):
+        states.append(_state(bay, segment, rows[at : at + count], mass, p))
+        at += count
+    taken = bay.width * sum(
+        row[engine.H_C] * row[engine.DX]
+        * (row[engine.T_UPPER] + row[engine.T_LOWER] - 2 * row[engine.T_AIR])
+        for row in rows
+    )  # fmt: skip
     dense = air_density(t, p)
-    faces = rows[:, engine.T_UPPER] + rows[:, engine.T_LOWER] - 2 * rows[:, engine.T_AIR]
-    taken = float(np.sum(rows[:, engine.H_C] * bay.width * rows[:, engine.DX] * faces))
     return BayFlow(
         mass=mass,
         volume=m / dense,
@@ -343,48 +346,50 @@ def _moving(
         heat_carried=m * engine.CP * (float(exit_at) - t),
         heat_taken=taken,
         stable=stable,
-        segments=states,
+        segments=tuple(states),
         cells=_cells(rows, up),
         heat_down=_mean_down(bay, tuple(state.heat_down for state in states)),
     )
 
 
 def _state(
-    bay: Bay, segment: Segment, rows: np.ndarray, mass: float, pressure: float
+    bay: Bay, segment: Segment, rows: list[list[float]], mass: float, pressure: float
 ) -> SegmentState:
     m = abs(mass)
-    shares = rows[:, engine.DX] / segment.length
     first, last = (rows[0], rows[-1]) if mass > 0 else (rows[-1], rows[0])
     depth, width = segment.depth, bay.width
     reynolds = m * 2 / ((width + depth) * engine.VISCOSITY)
-    t_bottom = float(shares @ rows[:, engine.T_LOWER])
-    t_air = float(shares @ rows[:, engine.T_AIR])
+
+    def mean(column: int) -> float:
+        return sum(row[column] * row[engine.DX] for row in rows) / segment.length
+
+    t_bottom, t_air = mean(engine.T_LOWER), mean(engine.T_AIR)
+    smooth = float(engine.friction(reynolds, min(width, depth) / max(width, depth)))
     return SegmentState(
-        t_in=float(first[engine.T_IN]),
-        t_out=float(last[engine.T_OUT]),
+        t_in=first[engine.T_IN],
+        t_out=last[engine.T_OUT],
         t_air=t_air,
-        t_top=float(shares @ rows[:, engine.T_UPPER]),
+        t_top=mean(engine.T_UPPER),
         t_bottom=t_bottom,
         heat_down=(t_bottom - segment.t_below) / segment.r_bottom,
-        h_c=float(rows[0, engine.H_C]),
-        h_r=float(shares @ rows[:, engine.H_R]),
-        friction=segment.roughness
-        * float(engine.friction(reynolds, min(width, depth) / max(width, depth))),
+        h_c=rows[0][engine.H_C],
+        h_r=mean(engine.H_R),
+        friction=segment.roughness * smooth,
         reynolds=reynolds,
         speed=m / (width * depth * air_density(t_air, pressure)),
-        rise=float(rows[:, engine.RISE].sum()),
-        drag=float(rows[:, engine.DRAG].sum()),
+        rise=sum(row[engine.RISE] for row in rows),
+        drag=sum(row[engine.DRAG] for row in rows),
     )
 
 
-def _cells(rows: np.ndarray, up: float) -> tuple[CellState, ...]:
+def _cells(rows: list[list[float]], up: float) -> tuple[CellState, ...]:
     found, at = [], 0.0
     for row in rows:
-        ends = (float(row[engine.T_IN]), float(row[engine.T_OUT]))
+        ends = row[engine.T_IN], row[engine.T_OUT]
         low, high = ends if up > 0 else ends[::-1]
-        top, bottom = float(row[engine.T_UPPER]), float(row[engine.T_LOWER])
-        found.append(CellState(at, at + float(row[engine.DX]), low, high, top, bottom))
-        at += float(row[engine.DX])
+        end = at + row[engine.DX]
+        found.append(CellState(at, end, low, high, row[engine.T_UPPER], row[engine.T_LOWER]))
+        at = end
     return tuple(found)
 
 

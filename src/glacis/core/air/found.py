@@ -1,7 +1,7 @@
 # SPDX-License-Identifier: GPL-3.0-or-later
 """What is found about the air of an area; how it is found needs the compiler, which this does not import."""
 
-from typing import TYPE_CHECKING
+from typing import TYPE_CHECKING, NamedTuple
 
 from msgspec import Struct
 
@@ -23,13 +23,34 @@ if TYPE_CHECKING:
     from glacis.core.shape.planes import Plane
 
 
-class Beside(Struct, frozen=True):
-    """An area that may share its air: as stated, in space, with its edges, and what is stated about air."""
+class Beside(NamedTuple):
+    """An area that may share its air: as stated, in space, with its edges, and what is stated about air.
+
+    A tuple, so that what reads it is remembered by the very things in it.
+    """
 
     area: RoofArea
     plane: "Plane"
     edges: "tuple[Edge, ...]"
     air: Air | None
+
+
+class Laid(Struct, frozen=True):
+    """Bays as they are laid out; None, and why, where they cannot be."""
+
+    layout: "Layout | None"
+    fault: str = ""
+
+
+class BaysRead(Struct, frozen=True):
+    """What the bays of an area depend on: no temperature, no layer but the way's geometry."""
+
+    area: RoofArea
+    air: Air
+    plane: "Plane"
+    edges: "tuple[Edge, ...]"
+    way: AirWay
+    values: tuple[TableValue, ...]
 
 
 class AirRead(Struct, frozen=True):
@@ -46,6 +67,7 @@ class AirRead(Struct, frozen=True):
         site: outside.
         below: temperature of the rooms [°C].
         values: of tables, as the project states them.
+        laid: its bays, where they are known already; None to lay them out.
     """
 
     area: RoofArea
@@ -57,6 +79,7 @@ class AirRead(Struct, frozen=True):
     site: Site
     below: float
     values: tuple[TableValue, ...]
+    laid: Laid | None = None
 
 
 class Free(Struct, frozen=True):

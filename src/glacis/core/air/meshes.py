@@ -40,7 +40,7 @@ def mesh_prices(read: AirRead) -> tuple[MeshPrice, ...]:
         vents = tuple(
             replace(vent, obstructions=(Obstruction(row=screen.id),)) for vent in read.air.vents
         )
-        made = aired(replace(read, air=replace(read.air, vents=vents)))
+        made = aired(replace(read, air=replace(read.air, vents=vents), laid=None))
         if made.free is None:
             continue
         verdict = made.free.verdict

@@ -4,8 +4,9 @@
 from typing import TYPE_CHECKING
 
 from msgspec import Struct
+from msgspec.structs import replace
 
-from glacis.core.air.found import Aired, AirRead, Beside
+from glacis.core.air.found import Aired, AirRead, BaysRead, Beside, Laid
 from glacis.core.air.path import AirWay, way_of
 from glacis.core.graph.part import WHOLE, Part
 from glacis.core.graph.reader import Reader
@@ -17,17 +18,12 @@ from glacis.core.model.document import ApproachId, RoofArea
 if TYPE_CHECKING:
     from glacis.core.air.day import AirDay
     from glacis.core.air.meshes import MeshPrice
+    from glacis.core.shape.edges import Edge
 
 # Shape, compiler and geometry library are imported where a roof has vents: the window opens without.
 
 JOINED = ("ridge", "hip", "valley", "break", "seam")
 """Kinds of edge over which areas share their air."""
-
-
-class AiredRead(Struct, frozen=True):
-    """What the air of an area depends on; nothing of it where none is stated."""
-
-    read: AirRead | None
 
 
 class DayRead(Struct, frozen=True):
@@ -43,12 +39,18 @@ def air_of(reader: Reader, area: str) -> Air | None:
     return stated.get(area)
 
 
+def _edges(reader: Reader) -> "dict[str, list[Edge]]":
+    """The edges of every area, gathered once for a document."""
+    from glacis.core.shape.parts import SHAPE
+
+    return reader.once("edges by area", reader.value(SHAPE, WHOLE).edges_by_area)
+
+
 def _beside(reader: Reader, area: RoofArea) -> tuple[Beside, ...]:
     """The area and those that share its air under the same build-up, nearest first."""
     from glacis.core.shape.parts import SHAPE
 
-    shape = reader.value(SHAPE, WHOLE)
-    edges = reader.once("edges by area", shape.edges_by_area)
+    shape, edges = reader.value(SHAPE, WHOLE), _edges(reader)
     planes = reader.once("planes by area", lambda: {plane.id: plane for plane in shape.planes})
     queue, met = [area.id], {area.id}
     found = []
@@ -64,6 +66,25 @@ def _beside(reader: Reader, area: RoofArea) -> tuple[Beside, ...]:
                 met.add(beyond)
                 queue.append(beyond)
     return tuple(found)
+
+
+def _reads_bays(reader: Reader, subject: str) -> BaysRead | None:
+    air = air_of(reader, subject)
+    way = reader.value(AIR_WAY, subject).way
+    if air is None or not way.vented:
+        return None
+    own = _beside(reader, reader.area(subject))[0]
+    plain = replace(way, depth=0.0, r_outside=0.0, r_inside=0.0, e_top=0.9, e_bottom=0.9)
+    area, values = reader.area(subject), reader.project.air_values
+    return BaysRead(area, air, own.plane, own.edges, plain, values)
+
+
+def _bays(read: BaysRead | None) -> Laid | None:
+    if read is None:
+        return None
+    from glacis.core.air.aired import laid_out
+
+    return laid_out(read)
 
 
 def read_air(reader: Reader, subject: str, air: Air) -> AirRead:
@@ -103,11 +124,8 @@ class Unstated(Struct, frozen=True):
 
 
 def _reads_way(reader: Reader, subject: str) -> WayRead:
-    from glacis.core.shape.parts import SHAPE
-
     area, thermal = reader.area(subject), reader.value(THERMAL, subject)
-    shape = reader.value(SHAPE, WHOLE)
-    kinds = frozenset(edge.kind for edge in shape.edges_at(subject))
+    kinds = frozenset(edge.kind for edge in _edges(reader)[subject])
     return WayRead(
         thermal.layers, reader.assembly(area).approach, area.pitch, thermal.films.inside,
         air_of(reader, subject), kinds,
@@ -123,21 +141,23 @@ AIR_WAY = Part("ventilation way", _reads_way, _way)
 """The way that air takes or would take through an area, whether anything is stated about it or not."""
 
 
-def _reads(reader: Reader, subject: str) -> AiredRead:
+def _reads(reader: Reader, subject: str) -> AirRead | None:
     air = air_of(reader, subject)
-    return AiredRead(None if air is None else read_air(reader, subject, air))
+    if air is None:
+        return None
+    return replace(read_air(reader, subject, air), laid=reader.value(BAYS, subject))
 
 
-def _aired(read: AiredRead) -> Aired | None:
-    if read.read is None:
+def _aired(read: AirRead | None) -> Aired | None:
+    if read is None:
         return None
     from glacis.core.air.aired import aired
 
-    return aired(read.read)
+    return aired(read)
 
 
 def _reads_day(reader: Reader, subject: str) -> DayRead:
-    return DayRead(_reads(reader, subject).read, reader.value(AIRED, subject))
+    return DayRead(_reads(reader, subject), reader.value(AIRED, subject))
 
 
 def _day(read: DayRead) -> "AirDay | None":
@@ -148,16 +168,18 @@ def _day(read: DayRead) -> "AirDay | None":
     return air_day(read.read, read.aired)
 
 
-def _meshes(read: AiredRead) -> "tuple[MeshPrice, ...]":
-    if read.read is None:
+def _meshes(read: AirRead | None) -> "tuple[MeshPrice, ...]":
+    if read is None:
         return ()
     from glacis.core.air.meshes import mesh_prices
 
-    return mesh_prices(read.read)
+    return mesh_prices(read)
 
 
 AIR_MESHES = Part("ventilation meshes", _reads, _meshes)
 """What each screen would cost an area; none where nothing is stated about its air."""
+BAYS = Part("ventilation bays", _reads_bays, _bays)
+"""The bays of an area as geometry and vents alone have them."""
 AIRED = Part("ventilation", _reads, _aired)
 """The air of an area; None where nothing is stated about it."""
 AIR_DAY = Part("ventilation day", _reads_day, _day)

@@ -74,7 +74,13 @@ def by_severity(findings: list[Finding]) -> tuple[Finding, ...]:
 def judge(subjects: Iterable[Any], rules: tuple[AnyRule, ...]) -> tuple[Finding, ...]:
     """Everything that rules about one kind of subject find on some of them, worst first."""
     return by_severity(
-        [finding for subject in subjects for rule in rules for finding in _asked(rule, subject)]
+        [
+            finding
+            for subject in subjects
+            for rule in rules
+            if not rule.of or getattr(subject, rule.of) is not None
+            for finding in _asked(rule, subject)
+        ]
     )
 
 

@@ -90,6 +90,8 @@ class Rule(Struct, Generic[Subject], frozen=True):
         check: the findings of one subject: an analysed area, or what ``about`` says.
         remedies: ways out of one finding.
         about: what it is asked of.
+        of: what its subject must have for the rule to have anything to say: the name of an attribute;
+            empty for nothing.
     """
 
     id: str
@@ -101,6 +103,7 @@ class Rule(Struct, Generic[Subject], frozen=True):
     check: Callable[[Subject], Iterator[Finding]]
     remedies: Callable[[Project, Subject, Finding], tuple[Remedy, ...]]
     about: About = "area"
+    of: str = ""
 
 
 AnyRule = Rule[Any]

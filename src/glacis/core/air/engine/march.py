@@ -19,9 +19,15 @@ LEAST, MOST, A_DECADE = 1e-7, 1.0, 8
 """Flows that are scanned [kg/s], and steps to a decade; our judgement: from a breath to a gale in one bay."""
 SURE, NEARLY = 1e-13, 1e-7
 """Share of a flow to which it is found [-], once or hour by hour; our judgement, well above rounding."""
-SETTLED, SCANNED = 1e-11, 1e-6
-"""Change of temperature [K] at which exchange by radiation is settled, where it is told and where flows are
-sought; our judgement."""
+SETTLED, SCANNED, ROUGHLY = 1e-11, 1e-6, 1e-3
+"""Change of temperature [K] at which exchange by radiation is settled, where it is told, where flows are
+followed, and where they are looked for; our judgement."""
+QUIET, RESTED = 1e-5, 1e-4
+"""A flow [kg/s] at which air that has settled to this [K] in its first cell is still all but at rest: between the
+least flow and it nothing turns (our judgement: what is left over changes evenly there)."""
+BEYOND = 3.0
+"""Where losses exceed all that resting air and wind drive so many times, no greater flow holds itself (our
+judgement: moving air is nowhere further from the outside's temperature than resting air is somewhere)."""
 TURNS = 60
 """Rounds after which it is taken as it is; our judgement: five settle it."""
 
@@ -208,13 +214,23 @@ def stable_flows(
     """Fill ``found`` with flows [kg/s] that come back when they are disturbed, downward ones negative; how many."""
     number = 0
     ratio = 10.0 ** (1.0 / A_DECADE)
+    march(LEAST, 1.0, segs, counts, width, t_in, p, fixed, ROUGHLY, cells)
+    steepest, whole = 0.0, 0.0
+    for row in range(cells.shape[0]):
+        steepest = max(steepest, abs(cells[row, RISE]) / cells[row, DX])
+        whole += cells[row, DX]
+    most = BEYOND * (steepest * whole + abs(wind))
     for up in (1.0, -1.0):
         low = LEAST
-        left = surplus(low, up, segs, counts, width, ends, t_in, p, wind, fixed, SCANNED, cells)
-        while low < MOST * 0.999999 and number < found.shape[0]:
+        left = surplus(low, up, segs, counts, width, ends, t_in, p, wind, fixed, ROUGHLY, cells)
+        rested = cells[0, T_OUT]
+        right = surplus(QUIET, up, segs, counts, width, ends, t_in, p, wind, fixed, ROUGHLY, cells)
+        if abs(cells[0, T_OUT] - rested) < RESTED and (left > 0.0) == (right > 0.0):
+            low, left = QUIET, right
+        while low < MOST * 0.999999 and number < found.shape[0] and left > -most:
             high = low * ratio
             right = surplus(
-                high, up, segs, counts, width, ends, t_in, p, wind, fixed, SCANNED, cells
+                high, up, segs, counts, width, ends, t_in, p, wind, fixed, ROUGHLY, cells
             )
             if left > 0.0 >= right:
                 found[number] = up * between(
