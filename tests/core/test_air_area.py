@@ -332,6 +332,22 @@ def test_schedules_and_the_drawing_of_bays():
     assert layers.count("BAYS-THROUGH") == 28 + 42
 
 
+def test_a_flat_cold_roof_breathes_from_edge_to_edge():
+    flat = sloping(pitch=0.0, depth=0.06)
+    edges = frozenset(rim.side.kind for rim in aired(flat).layout.edges)
+    assert edges == {"edge"}
+    found = aired(set_air(flat, usual_air("a", "cold-flat", edges)))
+    assert found.way.kind == "cold-flat"
+    assert {piece.status for piece in found.layout.pieces} == {"through"}
+    assert found.free.rule.id == "flat-cold-5"
+    # Both long edges, 25 mm each; the short sides count for nothing.
+    assert found.free.verdict.asked.low == found.free.verdict.asked.high == pytest.approx(0.25)
+    assert found.free.low == found.free.high == pytest.approx(0.05 * 0.71 * 0.9 * 10)
+    assert found.free.verdict.met
+    rules = {f.rule for f in analysed(set_air(flat, usual_air("a", "cold-flat", edges))).findings}
+    assert "air.still" in rules  # level: nothing drives it but wind
+
+
 def test_members_may_be_unstated_but_never_guessed():
     project = roof_project(
         LINING, replace(FILL, framing=None), SPACE, pitch=30.0, approach="cold-ventilated-attic"

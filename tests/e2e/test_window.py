@@ -135,7 +135,7 @@ def test_the_report_is_previewed_and_written(window, qtbot, answers, tmp_path):
     ):
         answers.path = tmp_path / name
         write()
-        assert answers.path.stat().st_size > 500
+        assert answers.path.stat().st_size > 250
     answers.path = tmp_path / "no" / "where.pdf"
     bench.write_report()
     assert "No such file" in answers.told[-1]

@@ -12,6 +12,7 @@ from glacis.core.model.document import ApproachId, RoofArea, Site
 
 if TYPE_CHECKING:
     from glacis.core.air.attic import AtticFlow
+    from glacis.core.air.bays import Status
     from glacis.core.air.free_area import Basis, Verdict
     from glacis.core.air.heel import ChuteCount
     from glacis.core.air.ice import Ice
@@ -21,6 +22,12 @@ if TYPE_CHECKING:
     from glacis.core.air.weather import Conditions
     from glacis.core.shape.edges import Edge
     from glacis.core.shape.planes import Plane
+
+
+STATUS_WORDS: "dict[Status, str]" = {
+    "through": "breathes", "no-exhaust": "no way out", "no-intake": "no way in", "closed": "shut",
+}  # fmt: skip
+"""What each status of a bay is called wherever it is said."""
 
 
 class Beside(NamedTuple):

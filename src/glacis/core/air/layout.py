@@ -35,6 +35,10 @@ AT_EAVES = ("eaves", "edge", "parapet")
 """Kinds of edge that a bay begins at by right: there it wants its own way in, and its chute."""
 
 
+AT_TOP = ("ridge", "top", "abutment", "edge", "parapet")
+"""Kinds of edge that a bay ends at by right, hips and valleys apart."""
+
+
 class EdgeVents(Struct, frozen=True):
     """An edge of a plane with what opens along it.
 
@@ -141,9 +145,9 @@ class Layout(Struct, frozen=True):
 
     @property
     def ridge_length(self) -> float:
-        """Of ridges, top edges and walls above [m]."""
+        """Of ridges, top edges, walls above and the far edges of flat roofs [m]."""
         high = (rim.side for rim in self.edges if rim.low is False)
-        return sum(side.length for side in high if side.kind in ("ridge", "top", "abutment"))
+        return sum(side.length for side in high if side.kind in AT_TOP)
 
     @property
     def starved(self) -> float:
@@ -318,7 +322,10 @@ def with_way_out(layout: Layout) -> Layout:
 
 
 def low_and_high(layout: Layout, air: Air, tables: Tables) -> tuple[float, float]:
-    """Net areas of all low and all high vents [m²]; low ones no more than their chutes let through."""
+    """Net areas of all low and all high vents [m²]; low ones no more than their chutes let through.
+
+    Gables count as high; sides of a flat roof, which bays do not meet, count for nothing.
+    """
     low = sum(rim.net(tables) for rim in layout.edges if rim.low)
     high = sum(rim.net(tables) for rim in layout.edges if rim.low is False)
     if air.chutes is not None:
@@ -326,8 +333,9 @@ def low_and_high(layout: Layout, air: Air, tables: Tables) -> tuple[float, float
             piece.low.net for piece in layout.pieces if piece.piece.lower.kind in AT_EAVES
         )
         low = min(low, through)
-    beside = sum(rim.net(tables) for rim in layout.edges if rim.low is None)
-    return low, high + beside
+    if layout.way.kind != "cold-flat":
+        high += sum(rim.net(tables) for rim in layout.edges if rim.low is None)
+    return low, high
 
 
 def run_of(layout: Layout, pitch: float) -> float:

@@ -8,7 +8,7 @@ from math import hypot
 from msgspec import Struct
 
 from glacis.core.air.bays import Status, plan_frame
-from glacis.core.air.found import Aired
+from glacis.core.air.found import STATUS_WORDS, Aired
 from glacis.core.air.layout import EdgeVents
 from glacis.core.air.tables import Tables
 from glacis.core.model.document import RoofArea
@@ -38,10 +38,6 @@ from glacis.report.scene import (
 
 Placing = Callable[[Point], Point]
 MARGIN = 34.0
-WORDS: dict[Status, str] = {
-    "through": "breathes", "no-exhaust": "no way out", "no-intake": "no way in", "closed": "shut",
-}  # fmt: skip
-"""What each status is called on the drawing."""
 TINTS: dict[Status, str] = {
     "through": "tone:0", "no-exhaust": "tint:unknown", "no-intake": "tint:unknown", "closed": "tint:unknown",
 }  # fmt: skip
@@ -213,7 +209,7 @@ def air_map_scene(view: MapView, size: Size) -> Scene:
     for index, piece in enumerate(view.pieces):
         shape = [at(corner) for corner in piece.outline]
         items.extend(_piece(piece, shape, index == view.piece))
-        hint = f"bay {piece.name}: {WORDS[piece.status]}"
+        hint = f"bay {piece.name}: {STATUS_WORDS[piece.status]}"
         hot.append(Hot("bay", str(index), _box(shape), hint, _flat(shape)))
     for hole in view.holes:
         items.append(Patch(_flat([at(corner) for corner in hole]), "bench", "ink", FACE))
@@ -353,7 +349,7 @@ def _status_words(view: MapView, at: Placing, taken: list[Bounds]) -> Iterator[I
         middle = run[len(run) // 2] if status == "through" else max(run, key=lambda p: p.length)
         for share in (0.5, 0.65, 0.35, 0.8, 0.2):
             x, y = at(_between(middle.low, middle.high, share))
-            text = Text(x, y + 4, WORDS[status], LABEL, "ink", "middle", "semibold")
+            text = Text(x, y + 4, STATUS_WORDS[status], LABEL, "ink", "middle", "semibold")
             left, top, right, bottom = text_bounds(text)
             if clear((left, top, right, bottom), taken):
                 taken.append((left, top, right, bottom))

@@ -6,7 +6,8 @@ from collections.abc import Iterator
 
 from msgspec.structs import replace
 
-from glacis.core.air.change import remove_air
+from glacis.core.air.change import new_vent, remove_air, usual_air, with_vent
+from glacis.core.air.found import STATUS_WORDS
 from glacis.core.air.rules.asked import laid, remedy, says, starved, vented_too, whole_edges
 from glacis.core.area.analysed import AnalysedArea
 from glacis.core.heat.resolve import strongest
@@ -39,8 +40,6 @@ def _give_vents(_project: Project, roof: AnalysedArea, _finding: Finding) -> tup
     found = laid(roof)
     if found is None:
         return ()
-    from glacis.core.air.change import usual_air
-
     kinds = frozenset(rim.side.kind for rim in found[1].edges)
     usual = usual_air(roof.area.id, found[0].way.kind, kinds)
     return (remedy(roof, "give it the usual vents", lambda air: replace(air, vents=usual.vents)),)
@@ -67,7 +66,7 @@ def _starved(roof: AnalysedArea) -> Iterator[Finding]:
     if not pieces:
         return
     counts = Counter(piece.status for piece in pieces)
-    kinds = ", ".join(f"{number} {status.replace('-', ' ')}" for status, number in counts.items())
+    kinds = ", ".join(f"{number} {STATUS_WORDS[status]}" for status, number in counts.items())
     severity: Severity = "stop" if air.way.kind in ("cold-slope", "cold-flat") else "mind"
     yield says(
         roof, "air.starved", severity,
@@ -91,8 +90,6 @@ def _feed(_project: Project, roof: AnalysedArea, _finding: Finding) -> tuple[Rem
         vented_too(roof, air, kind) for kind in ("hip", "valley", "ridge", "top") if kind in met
     ]
     if {"hip", "valley"} <= met:
-        from glacis.core.air.change import new_vent, with_vent
-
         path = air.way.kind
 
         def both(stated: Air) -> Air:
@@ -105,7 +102,7 @@ def _feed(_project: Project, roof: AnalysedArea, _finding: Finding) -> tuple[Rem
     if air.stated.chutes and air.stated.chutes.every > 1:
         chutes = replace(air.stated.chutes, every=1)
         ways.append(remedy(roof, "a chute in every bay", lambda a: replace(a, chutes=chutes)))
-    if not air.way.sideways:
+    if not air.way.sideways and air.way.kind != "cold-attic":
         words = (
             "notched rafters let air pass sideways: for the engineer to allow"
             if air.way.kind == "cold-slope"
