@@ -49,8 +49,6 @@ class SectionView(Struct, frozen=True):
         lengths: of its segments along the air [m].
         depths: of their gaps [m].
         pitch: of the roof [°].
-        sol: sol-air temperature outside [°C].
-        below: of the rooms [°C].
         outside: of the air [°C].
         narrow: the narrowest place [m²/m], and where.
         drying: the most that air takes off a wet upper face [kg/(s·m²)]; negative where it wets it.
@@ -64,8 +62,6 @@ class SectionView(Struct, frozen=True):
     lengths: tuple[float, ...]
     depths: tuple[float, ...]
     pitch: float
-    sol: float
-    below: float
     outside: float
     narrow: tuple[float, str]
     drying: float
@@ -196,7 +192,7 @@ def _temperatures(view: SectionView, area: tuple[float, float, float, float]) ->
     """Upper face, air and lower face from the low end to the high one."""
     left, top, right, bottom = area
     cells = view.flow.cells
-    values = [view.outside, view.below]
+    values = [view.outside]
     for cell in cells:
         values += [cell.t_low, cell.t_high, cell.t_top, cell.t_bottom]
     low, high = min(values), max(values)

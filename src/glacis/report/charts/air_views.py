@@ -4,7 +4,7 @@
 from glacis.core.air.channel import Outside, air_density
 from glacis.core.air.drying import drying_bound
 from glacis.core.air.found import Aired
-from glacis.core.air.states import in_state, segments_of
+from glacis.core.air.states import segments_of
 from glacis.core.air.tables import SHIPPED
 from glacis.core.area.analysed import AnalysedArea
 from glacis.core.climate.year import extremes
@@ -36,7 +36,6 @@ def bay_view(
     segments = segments_of(
         layout, aired.stated, roof.area, states.classes[kind].length, aired.tables or SHIPPED
     )
-    warm = in_state(segments, condition, aired.stated, roof.area.pitch, roof.zone.temperature)
     coldest, warmest = extremes(roof.climate)
     humidity = roof.climate.humidity[warmest if condition.sun > 0 else coldest]
     outside = Outside(condition.temperature, states.pressure)
@@ -47,8 +46,6 @@ def bay_view(
         lengths=tuple(segment.length for segment in segments),
         depths=tuple(segment.depth for segment in segments),
         pitch=roof.area.pitch,
-        sol=warm[0].t_sol,
-        below=roof.zone.temperature,
         outside=condition.temperature,
         narrow=aired.narrow,
         drying=drying_bound(flow, humidity, outside, layout.way.spacing - layout.way.width),
