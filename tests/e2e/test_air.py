@@ -243,3 +243,59 @@ def test_single_vents_and_a_soffit_box_are_typed(window, bench, qtbot):
     ridge = bench.hand.vents[0]
     assert (ridge.count, ridge.each) == (6, 0.02)
     assert bench.hand.aired.free.high == pytest.approx(6 * 0.02 * 0.71 * 0.9)
+
+
+def commit(field, text):
+    field.setFocus()
+    field.setText(text)
+    QTest.keyClick(field, Qt.Key.Key_Return)
+
+
+def test_the_way_is_listed_segment_by_segment(window, bench):
+    vented_hall(window, bench)
+    bench.way_button.click()
+    panel = bench.lists["way"]
+    assert panel.isVisible()
+    assert panel.sheet.rowCount() == 1
+    before = bench.hand.aired.at_noon
+    panel.add.click()
+    commit(panel.sheet.field(1, "depth"), "20 mm")
+    commit(panel.sheet.field(1, "length"), "2 m")
+    segments = bench.hand.air.segments
+    assert [(s.kind, s.depth, s.length) for s in segments] == [
+        ("channel", 0.0, 0.0),
+        ("channel", 0.02, 2.0),
+    ]
+    assert bench.hand.aired.at_noon < before
+    assert bench.hand.aired.least_depth == pytest.approx(0.02)
+    commit(panel.sheet.field(1, "depth"), "2 m")  # out of range: refused, the last good one stays
+    assert bench.hand.air.segments == segments
+    panel.remove.click()
+    panel.usual.click()
+    assert bench.hand.air.segments == ()
+    assert bench.hand.aired.at_noon == pytest.approx(before)
+    panel.dismiss()
+
+
+def test_a_vent_takes_several_screens_and_a_mesh_of_ones_own(window, bench):
+    vented_hall(window, bench)
+    edge = edge_of(bench, "eaves")
+    let_go(bench.map, press(bench.map, "vent-edge", edge))
+    bench.vent.screens.click()
+    panel = bench.lists["screens"]
+    free = bench.hand.aired.free.low
+    panel.add.click()
+    own = panel.sheet.field(1, "row")
+    own.setCurrentIndex(own.findData(""))
+    own.activated.emit(own.currentIndex())
+    commit(panel.sheet.field(1, "opening"), "4 mm")
+    commit(panel.sheet.field(1, "wire"), "1 mm")
+    assert bench.hand.aired.free.low == pytest.approx(free * (4 / 5) ** 2)
+    noon = bench.hand.aired.at_noon
+    commit(panel.discharge, "0.4")
+    assert bench.hand.vents[0].discharge == pytest.approx(0.4)
+    assert bench.hand.aired.at_noon < noon
+    panel.apart.click()
+    assert bench.hand.vents[0].apart
+    bench.hand.choose(None)
+    assert not panel.isVisible()

@@ -205,7 +205,7 @@ def _bunkhouse_air() -> Air:
         replace(vent, right=1.25) if vent.edge == "eaves" else vent for vent in usual.vents
     )
     heel = Heel(height=0.14, wall=0.2, overhang=0.4)
-    return replace(usual, vents=vents, heel=heel, baffle=True)
+    return replace(usual, vents=vents, heel=heel, dam=False)
 
 
 HALL_NAMES = {

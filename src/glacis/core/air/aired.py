@@ -7,23 +7,44 @@ from msgspec.structs import replace
 
 from glacis.core.air.attic_states import attic_states
 from glacis.core.air.eaves import chutes_in, frost_in
-from glacis.core.air.found import Aired, AirRead, BaysRead, Beside, Free, Laid
+from glacis.core.air.found import Aired, AirRead, BaysRead, Beside, Free, Laid, over_breaks
 from glacis.core.air.free_area import Basis, Setting, asked_by, judge, narrowest, unfit, usual_rule
+from glacis.core.air.joined import Joint, join
 from glacis.core.air.layout import Layout, edge_vents, lay_out, low_and_high, run_of, with_way_out
-from glacis.core.air.path import way_of
-from glacis.core.air.states import segments_of, states_of
+from glacis.core.air.legs import Run, segments_of
+from glacis.core.air.path import AirWay, way_of
+from glacis.core.air.states import states_of
 from glacis.core.air.tables import Tables, tables_with
 from glacis.core.errors import GlacisError
+from glacis.core.model.air import Air
 from glacis.core.model.lookup import plan_area
 
 
 def laid_out(read: BaysRead) -> Laid:
     """The bays of an area, or why there are none."""
     try:
-        tables = tables_with(read.values)
-        return Laid(lay_out(read.area, read.plane, read.edges, read.way, read.air, tables))
+        return Laid(_layout(read, tables_with(read.values)))
     except GlacisError as fault:
         return Laid(None, str(fault))
+
+
+def _layout(read: BaysRead, tables: Tables) -> Layout:
+    """The bays of an area, going on beyond its changes of pitch."""
+    own, *others = read.chain
+    layout = lay_out(own.area, own.plane, own.edges, read.way, read.air, tables)
+    if read.way.kind == "cold-attic":
+        return layout
+    joints = {one.area.id: _joint(one, read.way, tables) for one in others}
+    return join(own.area.id, layout, joints)
+
+
+def _joint(one: Beside, way: AirWay, tables: Tables) -> Joint:
+    """A plane beyond a change of pitch; its members as stated there, else as here."""
+    air = one.air or Air(area=one.area.id)
+    spacing, width = air.members.spacing or way.spacing, air.members.width or way.width
+    there = replace(way, spacing=spacing, width=width)
+    layout = lay_out(one.area, one.plane, one.edges, there, air, tables)
+    return Joint(one.area.pitch, air, layout)
 
 
 def aired(read: AirRead) -> Aired:
@@ -32,10 +53,7 @@ def aired(read: AirRead) -> Aired:
     way = way_of(read.layers, read.approach, read.area.pitch, read.air, read.film)
     if not way.vented:
         return Aired(read.air, way)
-    own = read.beside[0]
-    laid = read.laid or laid_out(
-        BaysRead(read.area, read.air, own.plane, own.edges, way, read.values)
-    )
+    laid = read.laid or laid_out(BaysRead(read.air, over_breaks(read.beside), way, read.values))
     if laid.layout is None:
         return Aired(read.air, way, fault=laid.fault)
     layout = _open_elsewhere(replace(laid.layout, way=way), read)
@@ -57,7 +75,7 @@ def aired(read: AirRead) -> Aired:
         states=states,
         attic=attic,
         chutes=chutes_in(read, layout),
-        frost=frost_in(read, layout, states, attic),
+        frost=frost_in(read, layout, (states, attic), tables),
         tables=tables,
         least_depth=min(_depths(read, layout), default=None),
         low_with_every_bay=_low_with_every_bay(read, tables, free.low),
@@ -86,10 +104,11 @@ def _free(read: AirRead, layout: Layout, tables: Tables) -> Free:
     own = read.beside[0].plane
     run = run_of(layout, area.pitch)
     span = run + max((_run(b) for b in kin), default=0.0) if way.kind == "cold-attic" else run
+    slope, plan = layout.beyond
     basis = Basis(
-        ceiling=plan_area(area),
-        slope=own.true_area,
-        slopes=own.true_area,
+        ceiling=plan_area(area) + plan,
+        slope=own.true_area + slope,
+        slopes=own.true_area + slope,
         eaves=layout.eaves_length,
         ridge=layout.ridge_length,
         span=span,
@@ -115,10 +134,10 @@ def _run(beside: Beside) -> float:
 
 
 def _depths(read: AirRead, layout: Layout) -> list[float]:
-    """Depth of every segment [m]; in an attic of the chutes alone."""
+    """Depth of every segment on its own plane [m]; in an attic of the chutes alone."""
     if layout.way.kind == "cold-attic":
         return [read.air.chutes.gap] if read.air.chutes else []
-    return [segment.depth for segment in segments_of(layout, read.air, read.area, 1.0)]
+    return [s.depth for s in segments_of(layout.way, read.air, Run(1.0, read.area.pitch))]
 
 
 def _low_with_every_bay(read: AirRead, tables: Tables, low: float) -> float:
@@ -126,10 +145,10 @@ def _low_with_every_bay(read: AirRead, tables: Tables, low: float) -> float:
     chutes = read.air.chutes
     if chutes is None or chutes.every == 1:
         return low
-    own = read.beside[0]
     air = replace(read.air, chutes=replace(chutes, every=1))
     way = way_of(read.layers, read.approach, read.area.pitch, air, read.film)
-    return low_and_high(lay_out(read.area, own.plane, own.edges, way, air, tables), air, tables)[0]
+    layout = _layout(BaysRead(air, over_breaks(read.beside), way, read.values), tables)
+    return low_and_high(layout, air, tables)[0]
 
 
 def _narrow(read: AirRead, layout: Layout, free: Free) -> tuple[float, str]:

@@ -105,7 +105,7 @@ KINDS = {
 }
 """What a vent along an edge of a kind is called."""
 GROSS = {
-    "cold-attic": (0.025, 0.01),
+    "cold-attic": (0.04, 0.01),
     "cold-slope": (0.04, 0.012),
     "cold-flat": (0.05, 0.05),
     "over-roof": (0.04, 0.012),
@@ -136,8 +136,16 @@ def new_vent(air: Air, edge: str, kind: str, path: PathChoice) -> AirVent:
     )
 
 
+USUAL_ENDS: dict[PathChoice, tuple[str, ...]] = {
+    "cold-flat": ("edge", "parapet", "eaves", "top"),
+    "cold-slope": ("eaves", "ridge", "top", "abutment", "hip", "valley"),
+    "over-roof": ("eaves", "ridge", "top", "abutment", "hip", "valley"),
+}
+"""Edges that usual vents run along where bays are parted: a bay that ends at a hip or valley needs one there."""
+
+
 def usual_air(area: str, path: PathChoice, kinds: frozenset[str]) -> Air:
-    """The vents that one would begin with: along eaves and ridge, and chutes in an attic.
+    """The vents that one would begin with: along eaves and ridge; in an attic chutes, baffles and a dam.
 
     Args:
         area: id of the roof area.
@@ -145,12 +153,14 @@ def usual_air(area: str, path: PathChoice, kinds: frozenset[str]) -> Air:
         kinds: of edges that the area has.
     """
     air = Air(area=area)
-    ends = (
-        ("eaves", "ridge", "top", "abutment")
-        if path != "cold-flat"
-        else ("edge", "parapet", "eaves", "top")
-    )
-    for kind in ends:
+    for kind in USUAL_ENDS.get(path, ("eaves", "ridge", "top", "abutment")):
         if kind in kinds:
             air = with_vent(air, new_vent(air, kind, kind, path))
-    return replace(air, chutes=Chutes()) if path == "cold-attic" else air
+    return replace(air, chutes=Chutes(), baffle=True, dam=True) if path == "cold-attic" else air
+
+
+def with_usual(air: Air, usual: Air) -> Air:
+    """What is stated about the air, with the usual vents, and usual chutes with their guards where it has none."""
+    if air.chutes is not None:
+        return replace(air, vents=usual.vents)
+    return replace(air, vents=usual.vents, chutes=usual.chutes, baffle=usual.baffle, dam=usual.dam)

@@ -10,6 +10,7 @@ from glacis.core.air.ice import Eaves, Snow, Under, ice_sheet, worst_ice
 from glacis.core.air.layout import AT_EAVES, Layout
 from glacis.core.air.plate import fill_depth, plate_of
 from glacis.core.air.states import States
+from glacis.core.air.tables import SHIPPED, Tables
 from glacis.core.model.lookup import plan_area
 
 THINNEST = 1e-3
@@ -47,13 +48,19 @@ def _passing(states: States | None, attic: AtticStates | None) -> float:
 
 
 def frost_in(
-    read: AirRead, layout: Layout, states: States | None, attic: AtticStates | None
+    read: AirRead,
+    layout: Layout,
+    moved: tuple[States | None, AtticStates | None],
+    tables: Tables = SHIPPED,
 ) -> Frost | None:
     """Vents under the snow, ice of the worst spell and the sheet against it; None without heel and snow."""
+    states, attic = moved
     heel, area, depth = read.air.heel, read.area, read.site.snow
     if heel is None and depth <= 0:
         return None
-    sheet = ice_sheet(heel.overhang, heel.wall, area.pitch) if heel is not None else None
+    sheet = None
+    if heel is not None:
+        sheet = ice_sheet(heel.overhang, heel.wall, area.pitch, tables.loss("ice-beyond"))
     if depth <= 0:
         return Frost(sheet, None, ())
     high = [piece.high for piece in layout.pieces if piece.high.open]
@@ -69,6 +76,9 @@ def frost_in(
         air=_passing(states, attic),
         t_below=read.below,
     )
-    rafter = max((piece.piece.length for piece in layout.pieces), default=0.0)
+    rafter = max(
+        (piece.piece.length + sum(part.length for part in piece.above) for piece in layout.pieces),
+        default=0.0,
+    )
     eaves = Eaves(rafter, heel.overhang / cos(radians(area.pitch)))
     return Frost(sheet, worst_ice(snow, under, eaves, read.site.climate.design_winter), snowed)

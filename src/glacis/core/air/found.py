@@ -50,14 +50,31 @@ class Laid(Struct, frozen=True):
 
 
 class BaysRead(Struct, frozen=True):
-    """What the bays of an area depend on: no temperature, no layer but the way's geometry."""
+    """What the bays of an area depend on: no temperature, no layer but the way's geometry.
 
-    area: RoofArea
+    Attributes:
+        air: what is stated about it.
+        chain: the area itself, then those that changes of pitch join to it.
+        way: that the air takes.
+        values: of tables, as the project states them.
+    """
+
     air: Air
-    plane: "Plane"
-    edges: "tuple[Edge, ...]"
+    chain: tuple[Beside, ...]
     way: AirWay
     values: tuple[TableValue, ...]
+
+
+def over_breaks(beside: tuple[Beside, ...]) -> tuple[Beside, ...]:
+    """Of the areas beside one, those that changes of pitch join to it, itself first."""
+    by_id = {one.area.id: one for one in beside}
+    chain = [beside[0]]
+    for one in chain:
+        for edge in one.edges:
+            beyond = by_id.get(edge.other) if edge.kind == "break" else None
+            if beyond is not None and beyond not in chain:
+                chain.append(beyond)
+    return tuple(chain)
 
 
 class AirRead(Struct, frozen=True):

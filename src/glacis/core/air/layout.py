@@ -5,6 +5,7 @@ from collections.abc import Sequence
 from math import cos, radians
 
 from msgspec import Struct
+from msgspec.structs import replace
 
 from glacis.core.air.bays import (
     BayMap,
@@ -37,6 +38,10 @@ AT_EAVES = ("eaves", "edge", "parapet")
 
 AT_TOP = ("ridge", "top", "abutment", "edge", "parapet")
 """Kinds of edge that a bay ends at by right, hips and valleys apart."""
+
+
+BREAK = "break"
+"""Kind of edge at which the pitch changes."""
 
 
 class EdgeVents(Struct, frozen=True):
@@ -103,6 +108,21 @@ class BayEnd(Struct, frozen=True):
 SHUT = BayEnd("", "", 0.0, 0.0)
 
 
+class Stretch(Struct, frozen=True):
+    """What a bay passes on a plane beyond a change of pitch: length along the slope [m], pitch [°], and what is
+    stated about the air there.
+    """
+
+    length: float
+    pitch: float
+    air: Air
+
+    @property
+    def run(self) -> float:
+        """Its length in plan [m]."""
+        return self.length * cos(radians(self.pitch))
+
+
 class BayPiece(Struct, frozen=True):
     """A piece of a bay with both its ends.
 
@@ -112,6 +132,8 @@ class BayPiece(Struct, frozen=True):
         high: its upper end.
         status: whether air passes.
         chuted: whether it has a chute where chutes are stated.
+        below: what it passes on other planes before it comes to this one, from the low end.
+        above: what it passes after it.
     """
 
     piece: Piece
@@ -119,6 +141,13 @@ class BayPiece(Struct, frozen=True):
     high: BayEnd
     status: Status
     chuted: bool = True
+    below: tuple[Stretch, ...] = ()
+    above: tuple[Stretch, ...] = ()
+
+    @property
+    def beyond(self) -> tuple[Stretch, ...]:
+        """All that it passes on other planes."""
+        return (*self.below, *self.above)
 
 
 class Layout(Struct, frozen=True):
@@ -145,9 +174,17 @@ class Layout(Struct, frozen=True):
 
     @property
     def ridge_length(self) -> float:
-        """Of ridges, top edges, walls above and the far edges of flat roofs [m]."""
+        """Of ridges, top edges, walls above, far edges of flat roofs and breaks that bays pass upwards [m]."""
+        kinds = (*AT_TOP, BREAK) if any(piece.above for piece in self.pieces) else AT_TOP
         high = (rim.side for rim in self.edges if rim.low is False)
-        return sum(side.length for side in high if side.kind in AT_TOP)
+        return sum(side.length for side in high if side.kind in kinds)
+
+    @property
+    def beyond(self) -> tuple[float, float]:
+        """What its bays pass beyond changes of pitch: on the slope and in plan [m²]."""
+        parts = [part for piece in self.pieces for part in piece.beyond]
+        spacing = self.way.spacing
+        return spacing * sum(p.length for p in parts), spacing * sum(p.run for p in parts)
 
     @property
     def starved(self) -> float:
@@ -235,7 +272,7 @@ def lay_out(
     pieces = [_ends(piece, by_edge, air, (way, tables)) for piece in mapped.pieces]
     made = _as_attic(pieces) if way.kind == "cold-attic" else pieces
     if way.sideways:
-        made = _as_one(pieces)
+        made = as_one(pieces)
     known = {rim.side.id for rim in rims} | {rim.side.kind for rim in rims}
     stray = tuple(vent.id for vent in air.vents if vent.edge not in known)
     return Layout(way, mapped, tuple(made), rims, stray)
@@ -255,7 +292,7 @@ def _ends(
         most = (min(chutes.width or clear, clear) * chutes.gap) if chuted else 0.0
         discharge = low.flow / low.net if low.net > 0 else 0.0
         low = BayEnd(low.kind, low.edge, min(low.net, most), min(low.flow, most * discharge))
-    return BayPiece(piece, low, high, _status(low.open, high.open), chuted)
+    return BayPiece(piece, low, high, status_of(low.open, high.open), chuted)
 
 
 def _end(end: End, edges: dict[str, EdgeVents], spacing: float, tables: Tables) -> BayEnd:
@@ -281,7 +318,8 @@ def _at(rim: EdgeVents, end: End, spacing: float, tables: Tables) -> BayEnd:
     return BayEnd(rim.side.kind, rim.side.id, net, flow, min(heights, default=0.0))
 
 
-def _status(intake: bool, exhaust: bool) -> Status:
+def status_of(intake: bool, exhaust: bool) -> Status:
+    """Whether air passes a bay of which these ends are open."""
     if intake and exhaust:
         return "through"
     if intake:
@@ -290,14 +328,14 @@ def _status(intake: bool, exhaust: bool) -> Status:
 
 
 def _with_status(piece: BayPiece, status: Status) -> BayPiece:
-    return BayPiece(piece.piece, piece.low, piece.high, status, piece.chuted)
+    return replace(piece, status=status)
 
 
-def _as_one(pieces: Sequence[BayPiece]) -> list[BayPiece]:
+def as_one(pieces: Sequence[BayPiece]) -> list[BayPiece]:
     """Bays that air passes sideways: one body, which breathes where any of it does."""
     intake = any(piece.low.open for piece in pieces)
     exhaust = any(piece.high.open for piece in pieces)
-    return [_with_status(piece, _status(intake, exhaust)) for piece in pieces]
+    return [_with_status(piece, status_of(intake, exhaust)) for piece in pieces]
 
 
 def _as_attic(pieces: Sequence[BayPiece]) -> list[BayPiece]:
@@ -308,7 +346,7 @@ def _as_attic(pieces: Sequence[BayPiece]) -> list[BayPiece]:
         others = any(end.edge != piece.low.edge for end in ends)
         at_eaves = piece.piece.lower.kind in AT_EAVES
         intake = piece.low.open if at_eaves else bool(ends)
-        made.append(_with_status(piece, _status(intake, others)))
+        made.append(_with_status(piece, status_of(intake, others)))
     return made
 
 
@@ -318,13 +356,14 @@ def with_way_out(layout: Layout) -> Layout:
     for piece in layout.pieces:
         intake = piece.low.open or piece.piece.lower.kind not in AT_EAVES
         made.append(_with_status(piece, "through" if intake else "no-intake"))
-    return Layout(layout.way, layout.map, tuple(made), layout.edges, layout.stray)
+    return replace(layout, pieces=tuple(made))
 
 
 def low_and_high(layout: Layout, air: Air, tables: Tables) -> tuple[float, float]:
     """Net areas of all low and all high vents [m²]; low ones no more than their chutes let through.
 
-    Gables count as high; sides of a flat roof, which bays do not meet, count for nothing.
+    Gables count as high; sides of a flat roof, which bays do not meet, count for nothing. Beyond a change of
+    pitch counts what the bays of this plane have of it.
     """
     low = sum(rim.net(tables) for rim in layout.edges if rim.low)
     high = sum(rim.net(tables) for rim in layout.edges if rim.low is False)
@@ -333,6 +372,8 @@ def low_and_high(layout: Layout, air: Air, tables: Tables) -> tuple[float, float
             piece.low.net for piece in layout.pieces if piece.piece.lower.kind in AT_EAVES
         )
         low = min(low, through)
+    low += sum(piece.low.net for piece in layout.pieces if piece.below)
+    high += sum(piece.high.net for piece in layout.pieces if piece.above)
     if layout.way.kind != "cold-flat":
         high += sum(rim.net(tables) for rim in layout.edges if rim.low is None)
     return low, high
@@ -340,5 +381,8 @@ def low_and_high(layout: Layout, air: Air, tables: Tables) -> tuple[float, float
 
 def run_of(layout: Layout, pitch: float) -> float:
     """The longest piece in plan [m]."""
-    longest = max((piece.piece.length for piece in layout.pieces), default=0.0)
-    return longest * cos(radians(pitch))
+    own = cos(radians(pitch))
+    return max(
+        (p.piece.length * own + sum(part.run for part in p.beyond) for p in layout.pieces),
+        default=0.0,
+    )

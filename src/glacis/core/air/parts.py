@@ -6,7 +6,7 @@ from typing import TYPE_CHECKING
 from msgspec import Struct
 from msgspec.structs import replace
 
-from glacis.core.air.found import Aired, AirRead, BaysRead, Beside, Laid
+from glacis.core.air.found import Aired, AirRead, BaysRead, Beside, Laid, over_breaks
 from glacis.core.air.path import AirWay, way_of
 from glacis.core.graph.part import WHOLE, Part
 from glacis.core.graph.reader import Reader
@@ -73,10 +73,9 @@ def _reads_bays(reader: Reader, subject: str) -> BaysRead | None:
     way = reader.value(AIR_WAY, subject).way
     if air is None or not way.vented:
         return None
-    own = _beside(reader, reader.area(subject))[0]
+    chain = over_breaks(_beside(reader, reader.area(subject)))
     plain = replace(way, depth=0.0, r_outside=0.0, r_inside=0.0, e_top=0.9, e_bottom=0.9)
-    area, values = reader.area(subject), reader.project.air_values
-    return BaysRead(area, air, own.plane, own.edges, plain, values)
+    return BaysRead(air, chain, plain, reader.project.air_values)
 
 
 def _bays(read: BaysRead | None) -> Laid | None:

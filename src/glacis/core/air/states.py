@@ -24,8 +24,9 @@ from glacis.core.air.channel import (
     sol_air,
 )
 from glacis.core.air.engine import march as engine
-from glacis.core.air.layout import BayPiece, Layout
-from glacis.core.air.tables import SHIPPED, Tables, widening
+from glacis.core.air.layout import BayPiece, Layout, Stretch
+from glacis.core.air.legs import SHORTEST, Run, segments_of
+from glacis.core.air.tables import SHIPPED, Tables
 from glacis.core.air.weather import (
     CLEAR_SKY,
     OVER,
@@ -35,7 +36,7 @@ from glacis.core.air.weather import (
     drive_test,
     summer_day,
 )
-from glacis.core.model.air import Air, PathSegment
+from glacis.core.model.air import Air
 from glacis.core.model.document import RoofArea, Site
 
 ALIKE = 0.01
@@ -43,8 +44,6 @@ ALIKE = 0.01
 SOFFIT, SHADED = 0.2, 1.0
 """Of a box over a soffit: resistance to both sides [m²·K/W], and how much warmer its top is [K] (our judgement:
 boards and a film, in the shade)."""
-SHORTEST = 0.05
-"""A piece shorter than this along the slope has no flow of its own [m]; our judgement."""
 STEEP = 25.0
 """Pitch over which a ridge sees less suction [°] (EN 1991-1-4, 7.2.5, recalled; confirm)."""
 
@@ -58,6 +57,8 @@ class BayClass(Struct, frozen=True):
         low: C_d A of the low end [m²].
         high: of the high end [m²].
         drive: Cp of the low end less that of the high one [-].
+        below: what they pass below a change of pitch.
+        above: above one.
     """
 
     pieces: tuple[int, ...]
@@ -65,6 +66,12 @@ class BayClass(Struct, frozen=True):
     low: float
     high: float
     drive: float
+    below: tuple[Stretch, ...] = ()
+    above: tuple[Stretch, ...] = ()
+
+    def run(self, pitch: float) -> Run:
+        """What its bays pass, their own plane at ``pitch`` [°]."""
+        return Run(self.length, pitch, self.below, self.above)
 
 
 class Hot(Struct, frozen=True):
@@ -137,72 +144,24 @@ class States(Struct, frozen=True):
         return Hot(self.flows[0][number], self.shut[number])
 
 
-def segments_of(
-    layout: Layout, stated: Air, area: RoofArea, length: float, tables: Tables = SHIPPED
-) -> tuple[Segment, ...]:
-    """The segments of a bay so long [m], temperatures to be put in.
-
-    Chutes are a segment at the low end where no segment says otherwise.
-    """
-    way = layout.way
-    listed = stated.segments or _usual(stated, way.depth, tables)
-    fixed = sum(s.length for s in listed if s.length and not s.level)
-    open_ended = sum(1 for s in listed if not s.length) or 1
-    rest = max(length - fixed, SHORTEST) / open_ended
-    found = []
-    for s in listed:
-        size = s.length or rest
-        found.append(
-            Segment(
-                length=min(size, max(length, SHORTEST)) if not s.level else size,
-                depth=s.depth or way.depth,
-                pitch=0.0 if s.level else area.pitch,
-                r_top=way.r_outside,
-                r_bottom=way.r_inside,
-                t_sol=0.0,
-                t_below=0.0,
-                zeta=s.zeta,
-                roughness=s.roughness,
-                e_top=s.e_top if stated.segments else way.e_top,
-                e_bottom=s.e_bottom if stated.segments else way.e_bottom,
-                shaded=s.kind == "soffit",
-            )
-        )
-    return tuple(found)
-
-
-def _usual(stated: Air, depth: float, tables: Tables) -> tuple[PathSegment, ...]:
-    """One channel; with chutes a narrowing into them and a widening out, on the section behind each."""
-    if stated.chutes is None:
-        return (PathSegment(kind="channel"),)
-    gap = stated.chutes.gap
-    out = widening(gap, depth) * (depth / gap) ** 2 if gap < depth else 0.0
-    chute = PathSegment(
-        kind="chute",
-        depth=gap,
-        length=CHUTE,
-        zeta=tables.loss("zeta-contraction") if gap < depth else 0.0,
-    )
-    return (chute, PathSegment(kind="channel", zeta=out))
-
-
-CHUTE = 1.2
-"""Length of a chute where no heel says it [m]; our judgement: as they are sold."""
-
-
 def in_state(
     segments: Sequence[Segment], state: Conditions, air: Air, pitch: float, below: float
 ) -> tuple[Segment, ...]:
     """Segments with the temperatures of a state."""
     film = outside_film(state.film_wind, state.temperature, air.emissivity)
-    sky = state.sky * cos(radians(pitch))
-    warm = sol_air(state.temperature, air.absorptance * state.sun, film, sky, air.emissivity)
-    if state.id == "drive":
-        warm, below = state.temperature + OVER, state.temperature
+    tested = state.id == "drive"
+
+    def warm(slope: float) -> float:
+        if tested:
+            return state.temperature + OVER
+        sky = state.sky * cos(radians(slope))
+        return sol_air(state.temperature, air.absorptance * state.sun, film, sky, air.emissivity)
+
+    under = state.temperature if tested else below
     return tuple(
         _soffit(s, state.temperature)
         if s.shaded
-        else replace(s, r_top=s.r_top + 1 / film, t_sol=warm, t_below=below)
+        else replace(s, r_top=s.r_top + 1 / film, t_sol=warm(s.pitch or pitch), t_below=under)
         for s in segments
     )
 
@@ -240,6 +199,19 @@ def turned_from(wind_from: float, azimuth: float) -> float:
     return abs((wind_from - azimuth + 180) % 360 - 180)
 
 
+Alike = tuple[int, float, float, float, tuple[int, ...]]
+"""Bays are alike by length, both vents, drive of the wind, and what they pass beyond changes of pitch."""
+
+
+def _drive(piece: BayPiece, pitch: float, turned: float, tables: Tables) -> float:
+    """Cp at the low end less that at the high one [-]."""
+    low = piece.below[0].pitch if piece.below else pitch
+    high = piece.above[-1].pitch if piece.above else pitch
+    return pressure_coefficient(piece.low.kind, low, turned, tables) - pressure_coefficient(
+        piece.high.kind, high, turned, tables
+    )
+
+
 def classes_of(
     layout: Layout, area: RoofArea, site: Site, tables: Tables
 ) -> tuple[tuple[BayClass, ...], tuple[int, ...]]:
@@ -247,24 +219,30 @@ def classes_of(
     turned = turned_from(site.wind_from, area.azimuth)
     if layout.way.sideways:
         return _one_body(layout, area, turned, tables)
-    found: dict[tuple[int, float, float, float], list[int]] = {}
-    keys: list[tuple[int, float, float, float] | None] = []
+    found: dict[Alike, list[int]] = {}
+    keys: list[Alike | None] = []
     for number, piece in enumerate(layout.pieces):
         if piece.piece.length < SHORTEST:
             keys.append(None)
             continue
-        drive = pressure_coefficient(
-            piece.low.kind, area.pitch, turned, tables
-        ) - pressure_coefficient(piece.high.kind, area.pitch, turned, tables)
+        drive = _drive(piece, area.pitch, turned, tables)
         key = (
             round(piece.piece.length / ALIKE), round(piece.low.flow, 9), round(piece.high.flow, 9),
-            round(drive, 6),
+            round(drive, 6), tuple(round(part.length / ALIKE) for part in piece.beyond),
         )  # fmt: skip
         found.setdefault(key, []).append(number)
         keys.append(key)
     order = {key: number for number, key in enumerate(found)}
     classes = tuple(
-        BayClass(tuple(numbers), _length(layout.pieces, numbers), key[1], key[2], key[3])
+        BayClass(
+            tuple(numbers),
+            _length(layout.pieces, numbers),
+            key[1],
+            key[2],
+            key[3],
+            layout.pieces[numbers[0]].below,
+            layout.pieces[numbers[0]].above,
+        )
         for key, numbers in found.items()
     )
     return classes, tuple(-1 if key is None else order[key] for key in keys)
@@ -290,7 +268,11 @@ def _one_body(
         for end, sign in ends
     )
     length = sum(piece.piece.area for piece in pieces) / (count * layout.way.spacing)
-    body = BayClass(tuple(range(count)), length, weights[1] / count, weights[-1] / count, drive)
+    longest = max(pieces, key=lambda piece: sum(part.length for part in piece.beyond))
+    body = BayClass(
+        tuple(range(count)), length, weights[1] / count, weights[-1] / count, drive,
+        longest.below, longest.above,
+    )  # fmt: skip
     return (body,), (0,) * count
 
 
@@ -345,7 +327,7 @@ def _bay(
 ) -> Bay:
     way = layout.way
     return Bay(
-        segments_of(layout, stated, area, kind.length, tables),
+        segments_of(way, stated, kind.run(area.pitch), tables),
         way.spacing - way.width,
         way.spacing,
         Mouth(kind.low, 1.0),

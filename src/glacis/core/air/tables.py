@@ -197,9 +197,10 @@ LOSSES: tuple[LossValue, ...] = (
     LossValue("Cp-gable-side", "gable vent parallel to the wind", -0.5),
     LossValue("Cp-abutment", "vent at a higher wall, wind on the wall; its sign turns with the wind", 0.3),
     LossValue("sheltered", "share of wind pressure that is left in shelter", 0.3),
+    LossValue("ice-beyond", "sheet against ice beyond the inner face of the wall, level, m", 0.6, "US model codes, R905.1.2"),
     LossValue("drive-least", "least flow in still air with the covering 5 K over it, m³/(h·m²)", 0.25, "our judgement: at 2 g/m³ it carries 12 g/(m²·d)", False),
 )  # fmt: skip
-"""Losses and wind pressures; the last row is ours."""
+"""Losses, wind pressures and reaches; the last row is ours."""
 
 
 def widening(smaller: float, larger: float) -> float:

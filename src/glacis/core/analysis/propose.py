@@ -5,6 +5,8 @@ from collections.abc import Iterator
 
 from msgspec.structs import replace
 
+from glacis.core.air.change import air_in, set_air, usual_air, with_usual
+from glacis.core.air.parts import AIR_WAY
 from glacis.core.analysis.analyser import Analyser
 from glacis.core.analysis.results import AreaResult
 from glacis.core.area.analysed import AnalysedArea
@@ -141,7 +143,7 @@ def refusal_for_all(analyser: Analyser, project: Project, area: str, approach: A
 def propose(
     analyser: Analyser, project: Project, area: str, approach: ApproachId, only_here: bool = False
 ) -> Project:
-    """The project with another approach for the build-up of ``area``, its thicknesses solved.
+    """The project with another approach for the build-up of ``area``, its thicknesses solved, its vents usual.
 
     Args:
         analyser: that judges what is tried.
@@ -165,8 +167,20 @@ def propose(
     made = replace(stated, approach=approach, layers=layers)
     if only_here and shared:
         made = replace(made, name=f"{chosen.name} ({area_of(project, area).name})")
-    changed = with_assembly(project, made)
+    changed = _as_usually_vented(analyser, with_assembly(project, made), area)
     return _solved(analyser, _as_usually_held(analyser, changed, area), area, made.id)
+
+
+def _as_usually_vented(analyser: Analyser, project: Project, area: str) -> Project:
+    """The project with the usual vents where a build-up has a space for air and nobody stated any."""
+    results, made = analyser.preview(project), project
+    for one in sharing(project, area):
+        unstated = results.value(AIR_WAY, one.id)
+        stated = air_in(project, one.id)
+        if unstated.way.vented and (stated is None or not stated.vents):
+            usual = usual_air(one.id, unstated.way.kind, unstated.kinds)
+            made = set_air(made, usual if stated is None else with_usual(stated, usual))
+    return made
 
 
 def _as_usually_held(analyser: Analyser, project: Project, area: str) -> Project:

@@ -6,6 +6,7 @@ from itertools import groupby
 from math import hypot
 
 from msgspec import Struct
+from msgspec.structs import replace
 
 from glacis.core.air.bays import Status, plan_frame
 from glacis.core.air.found import STATUS_WORDS, Aired
@@ -62,6 +63,7 @@ class EdgeDrawn(Struct, frozen=True):
         beside: whether it runs up the slope.
         open: parts of it along which it opens, from 0 at the first end to 1.
         net: opening to the metre [m²/m]; None where it has none.
+        passed: whether bays go on beyond it.
     """
 
     id: str
@@ -71,6 +73,7 @@ class EdgeDrawn(Struct, frozen=True):
     beside: bool
     open: tuple[tuple[float, float], ...]
     net: float | None
+    passed: bool = False
 
 
 class PieceDrawn(Struct, frozen=True):
@@ -129,6 +132,8 @@ def map_view(area: RoofArea, aired: Aired, state: int, system: System) -> MapVie
     if layout is None or tables is None:
         return None
     back = plan_frame(area.azimuth, area.pitch)
+    passed = {p.piece.lower.edge for p in layout.pieces if p.below}
+    passed |= {p.piece.upper.edge for p in layout.pieces if p.above}
     pieces = tuple(
         PieceDrawn(
             name=layout.map.name(found.piece),
@@ -148,7 +153,11 @@ def map_view(area: RoofArea, aired: Aired, state: int, system: System) -> MapVie
         area=layout.map.area,
         pieces=pieces,
         edges=tuple(
-            _drawn(rim, tables, (back(rim.side.start), back(rim.side.end))) for rim in layout.edges
+            replace(
+                _drawn(rim, tables, (back(rim.side.start), back(rim.side.end))),
+                passed=rim.side.id in passed,
+            )
+            for rim in layout.edges
         ),
         system=system,
         rows=map_rows(aired, aired.saved, system),
@@ -300,7 +309,7 @@ def _edge(rim: EdgeDrawn, at: Placing, *, chosen: bool) -> Iterator[Item]:
 def _named(rim: EdgeDrawn, system: System) -> str:
     """An edge with what it lets through to the metre."""
     if rim.net is None:
-        return f"{rim.kind}, shut"
+        return f"{rim.kind}, bays go on" if rim.passed else f"{rim.kind}, shut"
     return f"{rim.kind} {with_unit(rim.net, Quantity.OPENING, system)}"
 
 

@@ -48,7 +48,9 @@ class SectionView(Struct, frozen=True):
         flow: in the state that is looked at.
         lengths: of its segments along the air [m].
         depths: of their gaps [m].
-        pitch: of the roof [°].
+        pitches: of the planes they lie on [°].
+        gaps: which of them can be changed here, and their numbers in the plane's list.
+        pitch: of the plane [°].
         outside: of the air [°C].
         narrow: the narrowest place [m²/m], and where.
         drying: the most that air takes off a wet upper face [kg/(s·m²)]; negative where it wets it.
@@ -61,6 +63,8 @@ class SectionView(Struct, frozen=True):
     flow: BayFlow
     lengths: tuple[float, ...]
     depths: tuple[float, ...]
+    pitches: tuple[float, ...]
+    gaps: dict[int, int]
     pitch: float
     outside: float
     narrow: tuple[float, str]
@@ -83,9 +87,10 @@ def air_section_scene(view: SectionView, size: Size) -> Scene:
 def _section(view: SectionView, size: Size) -> tuple[list[Item], list[Hot]]:
     """The way of the air at its true pitch, its gap drawn deeper than it is."""
     width, height = size
-    slope = radians(view.pitch)
-    whole = sum(view.lengths)
-    run, rise = max(1e-6, whole * cos(slope)), whole * sin(slope)
+    slopes = [radians(pitch) for pitch in view.pitches]
+    parts = list(zip(view.lengths, slopes, strict=True))
+    run = max(1e-6, sum(length * cos(slope) for length, slope in parts))
+    rise = sum(length * sin(slope) for length, slope in parts)
     scale = min((width - 160) / run, (height - 84) / max(rise, 1e-6))
     x, y = 44.0, height - 34.0
     deepest = max(view.depths)
@@ -101,10 +106,10 @@ def _section(view: SectionView, size: Size) -> tuple[list[Item], list[Hot]]:
     ]
     items.append(Text(8, height - 6, "gap drawn deeper than it is", LABEL, "second"))
     hot: list[Hot] = []
-    ux, uy = cos(slope), -sin(slope)
-    nx, ny = sin(slope) * -1.0, -cos(slope)
     spots = []
-    for number_, (length, depth) in enumerate(zip(view.lengths, view.depths, strict=True)):
+    for index, ((length, slope), depth) in enumerate(zip(parts, view.depths, strict=True)):
+        ux, uy = cos(slope), -sin(slope)
+        nx, ny = uy, -ux
         ex, ey = x + ux * length * scale, y + uy * length * scale
         deep = max(5.0, GAP * depth / deepest)
         lower = (x, y, ex, ey)
@@ -113,11 +118,13 @@ def _section(view: SectionView, size: Size) -> tuple[list[Item], list[Hot]]:
         items.append(Line(upper, "ink", CUT))
         items.append(Line(lower, "ink", FACE))
         middle = (x + ex) / 2, (y + ey) / 2
-        spots.append((middle, deep))
-        hot.append(_gap_hot(number_, lower, depth, view.system))
+        spots.append(Spot(middle, deep, (ux, uy)))
+        if index in view.gaps:
+            hot.append(_gap_hot(view.gaps[index], lower, depth, view.system))
         x, y = ex, ey
-    items += list(_ends(view, (44.0, height - 34.0), (x, y), (nx, ny)))
-    items += list(_stream(view, spots, (ux, uy), (nx, ny)))
+    first = spots[0].along
+    items += list(_ends(view, (44.0, height - 34.0), (x, y), ((first[1], -first[0]), (nx, ny))))
+    items += list(_stream(view, spots))
     hot += _vent_hots((44.0, height - 34.0), (x, y))
     px, py = x + ux * PITCH_GRIP, y + uy * PITCH_GRIP
     items.append(Patch(box(px - 4, py - 4, px + 4, py + 4), "bench", "accent", CUT))
@@ -145,12 +152,12 @@ def _ends(
     view: SectionView,
     low: tuple[float, float],
     high: tuple[float, float],
-    across: tuple[float, float],
+    squares: tuple[tuple[float, float], tuple[float, float]],
 ) -> Iterator[Item]:
-    """Both vents with what they let through, shut ones as a solid bar."""
+    """Both vents with what they let through, shut ones as a solid bar square to the slope there."""
     piece = view.piece
     ends = ((piece.low, low, -36.0, 16.0), (piece.high, high, 26.0, 8.0))
-    for end, (x, y), aside, drop in ends:
+    for (end, (x, y), aside, drop), across in zip(ends, squares, strict=True):
         tip = x + across[0] * GAP, y + across[1] * GAP
         if end.open:
             yield Line((x, y, *tip), "accent", 3.0, "dot")
@@ -161,22 +168,26 @@ def _ends(
         yield Text(max(8.0, x + aside), y + drop, f"{words}: {shown}", LABEL, "ink")
 
 
-def _stream(
-    view: SectionView,
-    spots: list[tuple[tuple[float, float], float]],
-    along: tuple[float, float],
-    across: tuple[float, float],
-) -> Iterator[Item]:
+class Spot(Struct, frozen=True):
+    """The middle of a drawn segment, how deep its gap is drawn [pt], and its direction upwards."""
+
+    middle: tuple[float, float]
+    deep: float
+    along: tuple[float, float]
+
+
+def _stream(view: SectionView, spots: list[Spot]) -> Iterator[Item]:
     """An arrow in each segment the way its air goes, with its speed; a word where none goes."""
     mass = view.flow.mass
     way = 1.0 if mass > 0 else -1.0
-    for ((x, y), deep), state, length in zip(spots, view.flow.segments, view.lengths, strict=True):
-        mx, my = x + across[0] * deep / 2, y + across[1] * deep / 2
+    for spot, state, length in zip(spots, view.flow.segments, view.lengths, strict=True):
+        (x, y), (ux, uy) = spot.middle, spot.along
+        mx, my = x + uy * spot.deep / 2, y - ux * spot.deep / 2
         if mass == 0:
             if length == max(view.lengths):
                 yield Text(x + 14, y + 20, "no air passes", LABEL, "stop")
             continue
-        dx, dy = along[0] * 16 * way, along[1] * 16 * way
+        dx, dy = ux * 16 * way, uy * 16 * way
         yield arrow((mx - dx, my - dy), (mx + dx, my + dy), "ink", CUT)
         if length == max(view.lengths):
             yield from _speed(view, state, (x, y))

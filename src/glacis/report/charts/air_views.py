@@ -1,13 +1,14 @@
 # SPDX-License-Identifier: GPL-3.0-or-later
 """From the air of an area to what its drawings show."""
 
-from glacis.core.air.channel import Outside, air_density
+from glacis.core.air.channel import Outside, Segment, air_density
 from glacis.core.air.drying import drying_bound
 from glacis.core.air.found import Aired
-from glacis.core.air.states import segments_of
+from glacis.core.air.legs import Run, legs_of
 from glacis.core.air.tables import SHIPPED
 from glacis.core.area.analysed import AnalysedArea
 from glacis.core.climate.year import extremes
+from glacis.core.model.air import Air
 from glacis.core.thickness.eaves import Eaves
 from glacis.core.units.quantities import System
 from glacis.report.charts.air_attic import AtticVentDrawn, AtticView
@@ -33,9 +34,9 @@ def bay_view(
     if kind < 0:
         return None
     condition, flow = states.conditions[state], states.flows[state][kind]
-    segments = segments_of(
-        layout, aired.stated, roof.area, states.classes[kind].length, aired.tables or SHIPPED
-    )
+    run = states.classes[kind].run(roof.area.pitch)
+    legs = legs_of(layout.way, aired.stated, run, aired.tables or SHIPPED)
+    segments = [segment for leg in legs for segment in leg]
     coldest, warmest = extremes(roof.climate)
     humidity = roof.climate.humidity[warmest if condition.sun > 0 else coldest]
     outside = Outside(condition.temperature, states.pressure)
@@ -45,6 +46,8 @@ def bay_view(
         flow=flow,
         lengths=tuple(segment.length for segment in segments),
         depths=tuple(segment.depth for segment in segments),
+        pitches=tuple(leg[-1].pitch for leg in legs for _ in leg),
+        gaps=_gaps(aired.stated, run, legs),
         pitch=roof.area.pitch,
         outside=condition.temperature,
         narrow=aired.narrow,
@@ -52,6 +55,14 @@ def bay_view(
         state=condition.name,
         system=system,
     )
+
+
+def _gaps(stated: Air, run: Run, legs: tuple[tuple[Segment, ...], ...]) -> dict[int, int]:
+    """Which drawn segment shows which of those that are listed for the plane: those beyond are others' to change."""
+    before = sum(map(len, legs[: len(run.below)]))
+    own = len(legs[len(run.below)])
+    listed = len(stated.segments) or (2 if stated.chutes else 1)
+    return {before + k: listed - own + k for k in range(own)}
 
 
 def attic_view(

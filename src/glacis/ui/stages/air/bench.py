@@ -20,6 +20,7 @@ from glacis.ui.bench import Bench, view_buttons
 from glacis.ui.desk import Desk
 from glacis.ui.drawing.canvas import Canvas
 from glacis.ui.stages.air.hand import AirHand
+from glacis.ui.stages.air.lists import ListPanel, ScreensPanel, WayPanel
 from glacis.ui.stages.air.pictures import attic_of, day_of, map_of, section_of
 from glacis.ui.stages.air.strips import AirStrip
 from glacis.ui.stages.air.table_panel import TablePanel
@@ -57,11 +58,16 @@ class AirBench(Bench):
         working.setToolTip("Every step behind free areas, starved share and flow")
         working.clicked.connect(self.show_working)
         self.controls.addWidget(working)
+        self.way_button = QPushButton("Way…")
+        self.way_button.setToolTip("The way through a bay, segment by segment from the low end")
+        self.way_button.clicked.connect(self.open_way)
+        self.controls.addWidget(self.way_button)
         tables = QPushButton("Tables…")
         tables.setToolTip("Rules, screens and losses, each with its source, to be stated otherwise")
         tables.clicked.connect(self.open_tables)
         self.controls.addWidget(tables)
         self.tables: TablePanel | None = None
+        self.lists: dict[str, ListPanel] = {}
         self.hand = AirHand(desk, self)
         self.map = Canvas("Bays of the area on its plan", QSize(400, 190))
         self.map.pressed.connect(lambda hot, _at: self.hand.choose(hot))
@@ -88,6 +94,7 @@ class AirBench(Bench):
             strip.said.connect(self.said)
             self.strips.addWidget(strip)
         self.column.addWidget(self.strips)
+        self.vent.screens_wanted.connect(self.open_screens)
         self.hand.changed.connect(self.refresh)
         self.setFocusProxy(self.map)
         self._per_point = 0.001
@@ -103,7 +110,26 @@ class AirBench(Bench):
         """Show the tables of ventilation."""
         if self.tables is None:
             self.tables = TablePanel(self.desk, self)
-        self.tables.open_over(QRect(16, 44, self.width() - 24, self.height() - 52))
+        self.tables.open_over(self._over())
+
+    def open_way(self) -> None:
+        """Show the segments of the way through a bay."""
+        self._open_list("way", WayPanel)
+
+    def open_screens(self) -> None:
+        """Show what stands in the vent of the edge in the hand."""
+        self._open_list("screens", ScreensPanel)
+
+    def _open_list(self, name: str, kind: type[WayPanel] | type[ScreensPanel]) -> None:
+        for panel in self.lists.values():
+            panel.dismiss()
+        if name not in self.lists:
+            self.lists[name] = kind(self.desk, self.hand, self)
+            self.lists[name].said.connect(self.said)
+        self.lists[name].open_over(self._over())
+
+    def _over(self) -> QRect:
+        return QRect(16, 44, self.width() - 24, self.height() - 52)
 
     def give_usual_vents(self) -> None:
         """Vents along eaves and ridge, chutes in an attic."""
@@ -124,6 +150,10 @@ class AirBench(Bench):
         laid = aired is not None and aired.layout is not None
         for button in self.states.values():
             button.setEnabled(laid)
+        self.way_button.setEnabled(aired is not None and aired.way.kind != "cold-attic")
+        for panel in self.lists.values():
+            if panel.isVisible():
+                panel.refresh()
         self.strips.setCurrentWidget(self.vent if self.hand.edge else self.strip)
         (self.vent if self.hand.edge else self.strip).refresh()
         if area is None:
@@ -186,12 +216,8 @@ class AirBench(Bench):
             self._give_room()
 
     def _summary(self, aired: Aired) -> str:
-        layout, system = aired.layout, self.desk.system
-        if layout is None:
-            return ""
-        starved = with_unit(layout.starved_share, Quantity.SHARE, system)
-        flow = with_unit(aired.at_noon, Quantity.AIR_FLOW_AREA, system)
-        return f"{starved} starved · {flow} at noon"
+        share = aired.layout.starved_share if aired.layout is not None else 0.0
+        return f"{with_unit(share, Quantity.SHARE, self.desk.system)} starved"
 
     def _grip(self, hot: Hot | None, at: QPointF) -> None:
         air = self.hand.air

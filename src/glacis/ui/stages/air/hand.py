@@ -7,7 +7,7 @@ from functools import partial
 from msgspec.structs import replace
 from PyQt6.QtCore import QObject, QPointF, pyqtSignal
 
-from glacis.core.air.change import air_in, change_air, set_air, usual_air
+from glacis.core.air.change import air_in, change_air, set_air, usual_air, with_usual
 from glacis.core.air.found import Aired
 from glacis.core.air.parts import AIR_WAY
 from glacis.core.model.air import Air, AirVent, Chutes
@@ -93,9 +93,7 @@ class AirHand(QObject):
         unstated = self._desk.value(AIR_WAY, area.id)
         usual = usual_air(area.id, unstated.way.kind, unstated.kinds)
         kept = self.air
-        made = (
-            replace(kept, vents=usual.vents, chutes=kept.chutes or usual.chutes) if kept else usual
-        )
+        made = with_usual(kept, usual) if kept else usual
         return self._desk.act("Give it the usual vents", partial(set_air, air=made))
 
     def choose(self, hot: Hot | None) -> None:

@@ -34,6 +34,7 @@ class VentStrip(QWidget):
     """Fields of the first vent of an edge, and ways to give it one or take it away."""
 
     said = pyqtSignal(str, bool)
+    screens_wanted = pyqtSignal()
 
     def __init__(self, desk: Desk, hand: AirHand) -> None:
         super().__init__()
@@ -74,7 +75,11 @@ class VentStrip(QWidget):
         self.remove = QPushButton("Take it away")
         self.remove.setToolTip(plain_tip("Take the vent of this edge away"))
         self.remove.clicked.connect(self.take_away)
-        self._spare = QWidget()
+        self.screens = QPushButton("Screens…")
+        self.screens.setToolTip(
+            "Several screens, a mesh of one's own, and how air passes the opening"
+        )
+        self.screens.clicked.connect(self.screens_wanted)
         f = self.fields
         field_grid(
             self,
@@ -82,7 +87,7 @@ class VentStrip(QWidget):
                 (("Open", f["per_metre"]), ("Screen", self.mesh), ("On", self.scope)),
                 (("Stops left", f["left"]), ("", self.sealed), ("", self.open)),
                 (("right", f["right"]), ("", self.remove), ("Over roof", f["height"])),
-                (("Single", self.count), ("", self._spare), ("each", f["each"])),
+                (("Single", self.count), ("", self.screens), ("each", f["each"])),
             ),
         )  # fmt: skip
 
@@ -96,7 +101,7 @@ class VentStrip(QWidget):
         for key, field in self.fields.items():
             field.setEnabled(vent is not None)
             field.show_value(getattr(vent, key) if vent else 0.0, system)
-        for widget in (self.mesh, self.scope, self.sealed, self.remove, self.count):
+        for widget in (self.mesh, self.scope, self.sealed, self.remove, self.count, self.screens):
             widget.setEnabled(vent is not None)
         if vent is not None:
             self.fields["per_metre"].setEnabled(not vent.count)
