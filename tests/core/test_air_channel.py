@@ -18,7 +18,6 @@ from glacis.core.air.channel import (
     Outside,
     Segment,
     air_density,
-    air_pressure,
     flow_through,
     outside_film,
     shut,
@@ -27,6 +26,7 @@ from glacis.core.air.channel import (
 from glacis.core.air.drying import dried, humidity_ratio
 from glacis.core.air.engine import march as engine
 from glacis.core.air.states import Hours, by_hour
+from glacis.core.climate.atmosphere import air_pressure
 from glacis.core.errors import ValueRefused
 
 CASES = Path(__file__).parents[1] / "data" / "air"

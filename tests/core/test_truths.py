@@ -321,6 +321,8 @@ US = {
     (Quantity.HEAT_FLUX, 1.0): 3.154590745,
     (Quantity.TEMPERATURE_STEP, 9.0): 5.0,
     (Quantity.LINE_MASS, 1.0): 1.488163944,
+    (Quantity.SUN_SUM, 1.0): 3.154590745,
+    (Quantity.DEGREE_DAYS, 9.0): 5.0,
 }
 
 

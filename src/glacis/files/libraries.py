@@ -41,5 +41,11 @@ def _site(row: dict[str, str]) -> Site:
         source=row["source"],
     )
     return Site(
-        name=row["name"], climate=climate, note=row["note"], elevation=float(row["elevation"])
+        name=row["name"],
+        climate=climate,
+        note=row["note"],
+        elevation=float(row["elevation"]),
+        latitude=float(row["latitude"]),
+        longitude=float(row["longitude"]),
+        clock=float(row["clock"]),
     )

@@ -5,6 +5,8 @@ import csv
 import io
 from pathlib import Path
 
+from msgspec.structs import replace
+
 from glacis.core.climate.year import MONTH_NAMES
 from glacis.core.errors import ValueRefused
 from glacis.core.model.document import Climate, Site
@@ -17,6 +19,8 @@ from glacis.files.materials_csv import text_of
 
 HEAD = ("month", "temperature_C", "humidity_percent", "rain_mm")
 FIGURES = ("elevation_m", "design_winter_C", "design_summer_C")
+PLACE = {"latitude_deg": "latitude", "longitude_deg": "longitude", "clock_h": "clock"}
+"""Where the site lies, which a table need not state."""
 
 
 def site_csv(site: Site) -> str:
@@ -26,6 +30,7 @@ def site_csv(site: Site) -> str:
     writer = csv.writer(out, lineterminator="\n")
     for key, value in (
         ("name", safe(site.name)), ("note", safe(site.note)), ("elevation_m", f"{site.elevation:g}"),
+        *((key, f"{getattr(site, name):g}") for key, name in PLACE.items()),
         ("design_winter_C", f"{climate.design_winter:g}"),
         ("design_summer_C", f"{climate.design_summer:g}"), ("source", safe(climate.source)),
     ):  # fmt: skip
@@ -70,6 +75,7 @@ def read_site(path: Path) -> Site:
     if None in rain and any(value is not None for value in rain):
         raise FileRefused(path, "rain", "a figure in every month, or in none", "some are empty")
     figures = {key: _stated(path, stated, key) for key in FIGURES}
+    place = {name: _stated(path, stated, key) for key, name in PLACE.items() if stated.get(key)}
     climate = Climate(
         temperature=tuple(t for t in temperature if t is not None),
         humidity=tuple(round(h / 100, 6) for h in humidity if h is not None),
@@ -81,6 +87,7 @@ def read_site(path: Path) -> Site:
         name=stated.get("name") or path.stem, note=stated.get("note", ""), climate=climate,
         elevation=figures["elevation_m"],
     )  # fmt: skip
+    site = replace(site, **place)
     try:
         check_values(site, "site")
         check_site(site)

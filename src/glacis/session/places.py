@@ -41,6 +41,12 @@ def cache_folder() -> Path:
     return Path(home) / "cache" if home else _base("XDG_CACHE_HOME", ".cache") / APP
 
 
+def series_folder() -> Path:
+    """Folder of the series of numbers that documents name by their content."""
+    home = os.environ.get("GLACIS_HOME")
+    return (Path(home) if home else _base("XDG_DATA_HOME", ".local/share") / APP) / "series"
+
+
 def leave_folder() -> None:
     """Go where nobody puts files of settings: libraries read some from the folder they are run in."""
     with suppress(OSError):

@@ -22,6 +22,7 @@ from glacis.core.stages import STAGES, Stage
 from glacis.session.documents import Documents
 from glacis.session.jobs import Deliver, Endings, JobBoard, Name
 from glacis.session.store import Store
+from glacis.session.years import Years
 
 Value = TypeVar("Value")
 
@@ -36,11 +37,13 @@ class Surroundings(Struct, frozen=True):
 
     Attributes:
         journals: folder for autosave; None without it.
+        series: folder of the numbers that documents name; None keeps none.
         deliver: has things done on the thread that owns the session.
         scope: what is worked out at first.
     """
 
     journals: Path | None = None
+    series: Path | None = None
     deliver: Deliver = at_once
     scope: Scope = "all"
 
@@ -55,6 +58,7 @@ class ProjectSession:
         library: materials and families that everybody shares.
         sites: that come with Glacis.
         stages: of the work.
+        years: weather that was read from files.
         analyser: documents to results.
         store: the document and its history.
         jobs: background work.
@@ -72,7 +76,8 @@ class ProjectSession:
         self.library = library
         self.sites = sites
         self.stages = stages
-        self.analyser = Analyser(library, stages)
+        self.years = Years(around.series)
+        self.analyser = Analyser(library, stages, self.years.hours)
         self.store = Store(project)
         self.jobs = JobBoard(around.deliver)
         self._scope: Scope = around.scope

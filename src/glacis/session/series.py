@@ -42,6 +42,12 @@ class SeriesStore:
     def __init__(self, folder: Path) -> None:
         self._folder = folder
 
+    @staticmethod
+    def digest_of(numbers: NDArray[Any], kind: Kind = "float64") -> str:
+        """What a series would go by."""
+        array = np.ascontiguousarray(numbers, dtype=KINDS[kind])
+        return _digest(array.tobytes(), kind, array.shape)
+
     def put(self, numbers: NDArray[Any], kind: Kind = "float64") -> SeriesName:
         """Keep ``numbers``, of any shape, and give the name they go by.
 
@@ -54,8 +60,7 @@ class SeriesStore:
             place = ", ".join(str(index + 1) for index in at)
             raise ValueRefused(f"series, value {place}", str(array[tuple(at)]), "a finite number")
         content = array.tobytes()
-        head = f"{kind} {array.shape}".encode()
-        name = SeriesName(hashlib.sha256(head + content).hexdigest(), kind, array.shape)
+        name = SeriesName(_digest(content, kind, array.shape), kind, array.shape)
         path = self._path(name)
         if not path.exists():
             self._folder.mkdir(parents=True, exist_ok=True)
@@ -89,3 +94,7 @@ class SeriesStore:
 
     def _path(self, name: SeriesName) -> Path:
         return self._folder / f"{name.digest}{SUFFIX}"
+
+
+def _digest(content: bytes, kind: Kind, shape: tuple[int, ...]) -> str:
+    return hashlib.sha256(f"{kind} {shape}".encode() + content).hexdigest()

@@ -18,7 +18,7 @@ from glacis.core.stages import STAGES, Stage
 from glacis.demo.shipped import shipped_demo
 from glacis.files.libraries import load_library, load_sites
 from glacis.session.kernels import compile_elsewhere, load_beside, make_ready
-from glacis.session.places import config_folder, journal_folder, leave_folder
+from glacis.session.places import config_folder, journal_folder, leave_folder, series_folder
 from glacis.session.project_session import ProjectSession, Surroundings
 from glacis.session.settings import load_settings
 from glacis.ui.desk import Desk
@@ -38,10 +38,11 @@ SIGNALLED = 128
 
 
 class Homes(Struct, frozen=True):
-    """Folders of a user: settings, and journals of what is not saved."""
+    """Folders of a user: settings, journals of what is not saved, series that documents name."""
 
     config: Path
     journals: Path
+    series: Path | None = None
 
 
 def make_window(
@@ -59,7 +60,7 @@ def make_window(
     sites = load_sites()
     project = shipped_demo() if demo else empty_project(sites)
     post = Post()
-    around = Surroundings(homes.journals, post.deliver, "figures")
+    around = Surroundings(homes.journals, homes.series, post.deliver, "figures")
     session = ProjectSession(project, load_library(), sites, stages, around)
     desk = Desk(session, settings, homes.config)
     post.setParent(desk)
@@ -126,7 +127,7 @@ def run_window(
     leave_folder()
     QGuiApplication.setDesktopFileName("glacis")
     compiled = make_ready()
-    homes = Homes(config_folder(), journal_folder())
+    homes = Homes(config_folder(), journal_folder(), series_folder())
     scale_text(load_settings(homes.config).text_size)
     application = QApplication([*sys.argv[:1], *QT_ARGUMENTS])
     application.setApplicationName("Glacis")

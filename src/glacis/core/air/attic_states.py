@@ -6,12 +6,13 @@ from math import cos, radians
 from msgspec import Struct
 
 from glacis.core.air.attic import Attic, AtticFlow, AtticVent, attic_flow, cut_short
-from glacis.core.air.channel import Outside, air_density, air_pressure, outside_film, sol_air
+from glacis.core.air.channel import Outside, air_density, outside_film, sol_air
 from glacis.core.air.found import AirRead, AtticStates
 from glacis.core.air.layout import EdgeVents, Layout, edge_vents
 from glacis.core.air.states import pressure_coefficient, turned_from
 from glacis.core.air.tables import Tables
 from glacis.core.air.weather import Conditions, conditions
+from glacis.core.climate.atmosphere import air_pressure
 from glacis.core.heat.surfaces import R_SI
 from glacis.core.model.lookup import plan_area
 

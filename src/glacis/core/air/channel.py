@@ -191,15 +191,6 @@ class BayFlow(Struct, frozen=True):
     heat_down: float
 
 
-def air_pressure(elevation: float) -> float:
-    """Of the standard atmosphere [Pa] at ``elevation`` [m] (ISO 2533:1975).
-
-    >>> round(air_pressure(1480.0))
-    84764
-    """
-    return float(101325.0 * (1 - 2.25577e-5 * elevation) ** 5.2559)
-
-
 def air_density(temperature: float, pressure: float = 101325.0) -> float:
     """Of dry air [kg/m³] at a temperature [°C] and pressure [Pa]."""
     return pressure / (engine.R_AIR * (temperature + engine.KELVIN))

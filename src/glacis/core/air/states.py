@@ -17,7 +17,6 @@ from glacis.core.air.channel import (
     Outside,
     Segment,
     air_density,
-    air_pressure,
     flow_through,
     outside_film,
     shut,
@@ -36,6 +35,7 @@ from glacis.core.air.weather import (
     drive_test,
     summer_day,
 )
+from glacis.core.climate.atmosphere import air_pressure
 from glacis.core.model.air import Air
 from glacis.core.model.document import RoofArea, Site
 

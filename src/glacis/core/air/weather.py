@@ -6,7 +6,7 @@ from math import acos, asin, atan2, cos, degrees, exp, pi, radians, sin
 import numpy as np
 from msgspec import Struct
 
-from glacis.core.air.channel import air_pressure
+from glacis.core.climate.atmosphere import air_pressure
 from glacis.core.climate.year import extremes, mean_temperature
 from glacis.core.model.document import Site
 

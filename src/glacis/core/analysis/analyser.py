@@ -5,7 +5,7 @@ from functools import cached_property
 
 from glacis.core.analysis.results import Results, Scope
 from glacis.core.graph.memo import Memo
-from glacis.core.graph.reader import Known, Reader
+from glacis.core.graph.reader import Hours, Known, Reader, no_hours
 from glacis.core.judgement.catalogue import RuleBook, rule_book
 from glacis.core.materials.library import Library
 from glacis.core.model.document import Material, Project
@@ -22,8 +22,11 @@ class Analyser:
         stages: whose rules judge.
     """
 
-    def __init__(self, library: Library, stages: tuple[Stage, ...] = STAGES) -> None:
+    def __init__(
+        self, library: Library, stages: tuple[Stage, ...] = STAGES, hours: Hours = no_hours
+    ) -> None:
         self.library = library
+        self._hours = hours
         self.stages = stages
         self._memo = Memo()
         self._families = library.family_index()
@@ -74,5 +77,5 @@ class Analyser:
     def _results(self, project: Project, memo: Memo, scope: Scope) -> Results:
         book = self.rules if scope == "all" else NO_RULES
         materials = self.materials(project)
-        known = Known(self.library, self._families, materials, book.rules, self.stages)
+        known = Known(self.library, self._families, materials, book.rules, self.stages, self._hours)
         return Results(Reader(project, known, memo), book, scope, self.preview)

@@ -19,12 +19,21 @@ from glacis.core.graph.part import (
     State,
     unwatched,
 )
+from glacis.core.graph.series import Series
 from glacis.core.materials.library import Family, Library
 from glacis.core.model.document import Assembly, Material, Project, RoofArea, Zone
 from glacis.core.stages import Stage
 
 Value = TypeVar("Value")
 Found = TypeVar("Found")
+
+
+Hours = Callable[[str], Series | None]
+"""Finds the numbers of a weather year by their digest."""
+
+
+def no_hours(_digest: str) -> None:
+    """For programs that keep no series."""
 
 
 class Known(Struct, frozen=True):
@@ -36,6 +45,7 @@ class Known(Struct, frozen=True):
         materials: all that the project may use, by id.
         rules: what findings are made by.
         stages: whose rules they are.
+        hours: the numbers of a weather year by their digest; None where they are not kept.
     """
 
     library: Library
@@ -43,6 +53,7 @@ class Known(Struct, frozen=True):
     materials: dict[str, Material]
     rules: tuple[Any, ...]
     stages: tuple[Stage, ...]
+    hours: Hours = no_hours
 
 
 class Reader:

@@ -9,6 +9,7 @@ from glacis.core.model.geometry import STEEPEST, Dormer, Footprint, Grown, Hole,
 from glacis.core.model.layers import PHYSICS, THICKEST_LAYER, HeatFlow, Layer
 from glacis.core.model.node import Node
 from glacis.core.model.traits import Trait
+from glacis.core.model.weather import Weather
 from glacis.core.units.quantities import Quantity, System
 from glacis.core.units.ranges import Range
 
@@ -104,6 +105,9 @@ class Site(Node, frozen=True, kw_only=True):
         sheltered: whether trees or buildings take most of it.
         sun: on a roof on a clear summer noon [W/m²].
         snow: depth that lies for days on the roof [m]; 0 for none.
+        longitude: east positive [°].
+        clock: how far it runs before universal time [h].
+        weather: where the hours of its air come from.
     """
 
     name: str
@@ -116,6 +120,9 @@ class Site(Node, frozen=True, kw_only=True):
     sheltered: bool = False
     sun: Annotated[float, Range("sun", Quantity.HEAT_FLUX, 0.0, 1400.0, PHYSICS)] = 900.0
     snow: Annotated[float, Range("snow", Quantity.THICKNESS, 0.0, 10.0, WEATHER)] = 0.0
+    longitude: Annotated[float, Range("longitude", Quantity.ANGLE, -180.0, 180.0, PHYSICS)] = 0.0
+    clock: Annotated[float, Range("clock", Quantity.CLOCK, -14.0, 14.0, PHYSICS)] = 0.0
+    weather: Weather = Weather()
 
 
 class HumidityClass(Node, frozen=True, kw_only=True, tag_field="kind", tag="class"):

@@ -91,6 +91,7 @@ def check_site(site: Site) -> None:
         raise ValueRefused("site climate, rain", len(climate.rain), "12 monthly sums, or none")
     check_ranges(climate, "site climate")
     check_ranges(site, "site")
+    check_ranges(site.weather, "weather of the site")
 
 
 def _check_zone(zone: Zone) -> None:

@@ -160,6 +160,14 @@ class Quantity(Enum):
     TEMPERATURE_STEP = Kind(
         "difference of temperature", "Δθ", Unit("K", 1.0, 1), Unit("°F", FAHRENHEIT_STEP, 1)
     )
+    CLOCK = Kind("time", "t", *_same("h", 1.0, 1))
+    DEGREE_DAYS = Kind("degree days", "HDD", Unit("K·d", 1.0, 0), Unit("°F·d", FAHRENHEIT_STEP, 0))
+    SUN_SUM = Kind(
+        "sun of a year",
+        "H",
+        Unit("kWh/m²", 1.0, 0),
+        Unit("kBtu/ft²", BTU * 1000 / 3.6e6 / FOOT**2, 0),
+    )
     LINE_MASS = Kind("ice to the metre", "m", Unit("kg/m", 1.0, 1), Unit("lb/ft", POUND / FOOT, 1))
     FALL = Kind("fall", "s", Unit("%", 0.01, 2), Unit("in/ft", INCH / FOOT, 3))
     RAIN_RATE = Kind("rain", "r", Unit("mm/h", 1.0, 0), Unit("in/h", 25.4, 2))

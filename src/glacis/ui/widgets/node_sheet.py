@@ -13,6 +13,7 @@ from PyQt6.QtWidgets import QComboBox, QHeaderView, QTableWidget, QWidget
 from glacis.core.model.node import Node
 from glacis.core.units.quantities import Quantity, System
 from glacis.core.units.ranges import ranges_of
+from glacis.ui.plain import plain_tip
 from glacis.ui.widgets.field_grid import chooser
 from glacis.ui.widgets.unit_field import UnitField
 
@@ -50,7 +51,7 @@ class NodeSheet(QTableWidget):
     def __init__(self, name: str, node: type[Node], columns: Sequence[Column]) -> None:
         super().__init__(0, len(columns))
         self.setAccessibleName(name)
-        self.setToolTip(name)
+        self.setToolTip(plain_tip(name))
         self._node, self._columns = node, tuple(columns)
         self._nodes: tuple[Any, ...] = ()
         self._drawn: list[list[UnitField | QComboBox]] = []
