@@ -34,6 +34,7 @@ from glacis.files.libraries import load_library, load_sites
 from glacis.session.kernels import keep_kernels
 from shaping import dragged_corner, ragged, whole_shape
 from timing import timed
+from weather import year_made, year_read
 
 keep_kernels()
 HERE = Path(__file__).parent
@@ -223,6 +224,8 @@ ROWS = (
     Row("1,200 tapered boards laid", thousand_boards, "1 s", seconds=1.0),
     Row("300 bays of a hipped plane", three_hundred_bays, "50 ms", seconds=0.050),
     Row("one bay, both directions", one_path, "16 ms", seconds=0.016),
+    Row("a weather year made", year_made, "200 ms", seconds=0.2),
+    Row("a weather year read", year_read, "300 ms", seconds=0.3),
     Row("a year of 12 bays by the hour", year_of_twelve, "10 s", seconds=10.0),
 )
 FLOOD_AT_MOST = 1 / 40

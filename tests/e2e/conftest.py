@@ -46,6 +46,9 @@ class Answers(Prompts):
     def site_path(self, _parent: QWidget) -> Path | None:
         return self.path
 
+    def weather_path(self, _parent: QWidget) -> Path | None:
+        return self.path
+
     def name(self, _parent: QWidget, _title: str, proposal: str) -> str | None:
         return self.named or proposal
 

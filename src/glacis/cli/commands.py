@@ -23,8 +23,8 @@ from glacis.files.project_file import load
 from glacis.report.offers import Export, exports
 from glacis.report.results import results_json
 from glacis.session.kernels import make_ready
-from glacis.session.places import leave_folder
-from glacis.session.project_session import ProjectSession
+from glacis.session.places import leave_folder, series_folder
+from glacis.session.project_session import ProjectSession, Surroundings
 
 
 def build_parser(offered: tuple[Export, ...]) -> argparse.ArgumentParser:
@@ -70,7 +70,9 @@ def _carry_out(
     options: argparse.Namespace, offered: tuple[Export, ...], stages: tuple[Stage, ...]
 ) -> int:
     try:
-        results = ProjectSession(load(options.file), load_library(), stages=stages).results
+        around = Surroundings(series=series_folder())
+        project = load(options.file)
+        results = ProjectSession(project, load_library(), stages=stages, around=around).results
         if options.command == "check":
             return _check(results, as_json=options.json)
         make = _maker(results, options, offered)

@@ -90,6 +90,28 @@ class Counts(Struct, frozen=True):
     odd: tuple[str, ...]
 
 
+def mended_words(counts: Counts) -> tuple[str, ...]:
+    """What was missing or odd in a file and what was made of it, in sentences; nothing for a whole one."""
+
+    def hours(count: int) -> str:
+        return f"{count} hour" if count == 1 else f"{count} hours"
+
+    told = (
+        (counts.shifted, "Its hours run from 0 to 23 and were taken as 1 to 24."),
+        (counts.doubles, f"{hours(counts.doubles)} stood twice: the first was kept."),
+        (counts.missing, f"{hours(counts.missing)} had no row."),
+        (counts.temperature, f"Temperature filled for {hours(counts.temperature)}."),
+        (counts.vapour, f"Humidity filled for {hours(counts.vapour)}."),
+        (counts.wind, f"Wind filled for {hours(counts.wind)}."),
+        (counts.sun_from_parts, f"Sun taken from its parts for {hours(counts.sun_from_parts)}."),
+        (counts.sun, f"Sun filled for {hours(counts.sun)}."),
+        (counts.sky, f"Radiation of the sky worked out for {hours(counts.sky)}."),
+        (counts.rain, f"Rain missing for {hours(counts.rain)}, taken as dry."),
+        (counts.damp, f"Humidity over 100 % in {hours(counts.damp)}."),
+    )
+    return (*(words for count, words in told if count), *(f"{odd}." for odd in counts.odd))
+
+
 class EpwFile(Struct, frozen=True, eq=False):
     """A file that was read: the year, where it is of, and what was mended."""
 

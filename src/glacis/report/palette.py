@@ -8,17 +8,39 @@ Palette = Mapping[str, str]
 
 def _ramp(name: str, first: str, last: str, steps: int) -> dict[str, str]:
     """Colours in even steps from one to another, by role."""
-    ends = [[int(colour[k : k + 2], 16) for k in (1, 3, 5)] for colour in (first, last)]
-    found = {}
-    for step in range(steps):
-        share = step / (steps - 1)
-        mixed = (round(a + share * (b - a)) for a, b in zip(*ends, strict=True))
-        found[f"{name}:{step}"] = "#" + "".join(f"{value:02X}" for value in mixed)
-    return found
+    return {f"{name}:{step}": _mixed(first, last, step / (steps - 1)) for step in range(steps)}
 
 
 THICKNESS_TINTS, FLOOD_TINTS = 10, 5
 """How many tints of copper and of water there are."""
+FIELD_TINTS = 16
+"""How many tints each field of a tapestry has."""
+
+
+def _through(name: str, *colours: str) -> dict[str, str]:
+    """Tints of a field from the first colour through the others to the last, darkest where there is least."""
+    places = [step / (FIELD_TINTS - 1) * (len(colours) - 1) for step in range(FIELD_TINTS)]
+    found = {}
+    for step, place in enumerate(places):
+        part = min(int(place), len(colours) - 2)
+        found[f"{name}:{step}"] = _mixed(colours[part], colours[part + 1], place - part)
+    return found
+
+
+def _mixed(first: str, last: str, share: float) -> str:
+    ends = [[int(colour[k : k + 2], 16) for k in (1, 3, 5)] for colour in (first, last)]
+    values = (round(a + share * (b - a)) for a, b in zip(*ends, strict=True))
+    return "#" + "".join(f"{value:02X}" for value in values)
+
+
+FIELDS: Palette = {
+    **_through("heat", "#232A4A", "#4B5E7C", "#8D7A79", "#C98A5E", "#F0CF8E"),
+    **_through("damp", "#F3EAD6", "#B9BFA0", "#6E9790", "#3F6A7C", "#2C3A55"),
+    **_through("glow", "#20262B", "#5A4A3C", "#B0701A", "#E9B85A", "#FBF1CF"),
+    **_through("fall", "#F1EDE4", "#A9B9C6", "#6E88A4", "#4A4F7F", "#3C1F4A"),
+}
+"""Tints of what is shown hour by hour, the same in every light; each goes one way in lightness, so that it is
+read in grey too."""
 
 SHEET: Palette = {
     "paper": "#F3EFE6", "bench": "#FBF9F4", "ink": "#1E292F", "second": "#5C686E",
@@ -34,7 +56,7 @@ SHEET: Palette = {
     "tone:0": "#F6F1E4", "tone:1": "#E6DFC9", "tone:2": "#CFCBAE", "tone:3": "#AEB596",
     "tone:4": "#879C82",
     **_ramp("copper", "#FAF1E4", "#C98A5E", THICKNESS_TINTS), "kerb": "#FBF9F4",
-    **_ramp("flood", "#E9E2E9", "#8A5C80", FLOOD_TINTS),
+    **_ramp("flood", "#E9E2E9", "#8A5C80", FLOOD_TINTS), **FIELDS,
 }  # fmt: skip
 
 LAMP: Palette = {
@@ -51,7 +73,7 @@ LAMP: Palette = {
     "tone:0": "#23292A", "tone:1": "#2F3836", "tone:2": "#3E4B45", "tone:3": "#526459",
     "tone:4": "#6B8272",
     **_ramp("copper", "#2A2B2A", "#8A5B3F", THICKNESS_TINTS), "kerb": "#1F2629",
-    **_ramp("flood", "#332F38", "#8E6786", FLOOD_TINTS),
+    **_ramp("flood", "#332F38", "#8E6786", FLOOD_TINTS), **FIELDS,
 }  # fmt: skip
 
 PRINT: Palette = {**SHEET, "paper": "#FFFFFF", "bench": "#FFFFFF", "tint:air": "#FFFFFF"}

@@ -29,6 +29,7 @@ from glacis.core.analysis.analyser import Analyser
 from glacis.core.analysis.results import Results
 from glacis.core.graph.part import WHOLE, LongPart, Progress, unwatched
 from glacis.core.graph.reader import Reader
+from glacis.core.graph.series import Series
 from glacis.core.materials.library import Library
 from glacis.core.model.document import Project
 from glacis.core.stages import Stage
@@ -207,21 +208,29 @@ class ReportRead(Struct, frozen=True):
     project: Project
     library: Library
     stages: tuple[Stage, ...]
+    hours: Series | None
 
 
 @cache
-def _analyser(library: Library, stages: tuple[Stage, ...]) -> Analyser:
+def _analyser(library: Library, stages: tuple[Stage, ...], hours: Series | None) -> Analyser:
     """The analyser of a worker, kept so that a changed area makes only its own chapters anew."""
-    return Analyser(library, stages)
+
+    def kept(digest: str) -> Series | None:
+        return hours if hours is not None and hours.digest == digest else None
+
+    return Analyser(library, stages, kept)
 
 
 def _reads(reader: Reader, _subject: str) -> ReportRead:
-    return ReportRead(reader.project, reader.known.library, reader.known.stages)
+    known, file = reader.known, reader.project.site.weather.file
+    hours = known.hours(file.digest) if file is not None else None
+    return ReportRead(reader.project, known.library, known.stages, hours)
 
 
 def _made(read: ReportRead, progress: Progress) -> bytes:
     progress(0.0, "results")
-    return report_pdf(_analyser(read.library, read.stages).analyse(read.project), progress)
+    analyser = _analyser(read.library, read.stages, read.hours)
+    return report_pdf(analyser.analyse(read.project), progress)
 
 
 REPORT = LongPart("report", _reads, _made, len)

@@ -2,6 +2,7 @@
 """Paint a scene onto a PDF page."""
 
 from reportlab.lib.colors import HexColor
+from reportlab.lib.utils import ImageReader
 from reportlab.pdfbase import pdfmetrics
 from reportlab.pdfbase.ttfonts import TTFont
 from reportlab.pdfgen.canvas import Canvas
@@ -9,7 +10,8 @@ from reportlab.platypus import Flowable
 
 from glacis.report.fonts import FILES, font_path
 from glacis.report.palette import PRINT
-from glacis.report.scene import SUB_DROP, SUB_SCALE, Item, Line, Patch, Scene, Text, runs
+from glacis.report.picture import picture
+from glacis.report.scene import SUB_DROP, SUB_SCALE, Item, Line, Patch, Raster, Scene, Text, runs
 
 FACES = {"regular": "GlacisRegular", "semibold": "GlacisSemibold", "mono": "GlacisMono"}
 _DASHES: dict[str, tuple[float, ...]] = {
@@ -82,6 +84,10 @@ def _paint(canvas: Canvas, item: Item, height: float) -> None:
         _line(canvas, item, height)
     elif isinstance(item, Patch):
         _shape(canvas, item, height)
+    elif isinstance(item, Raster):
+        left, top, right, bottom = item.box
+        made = ImageReader(picture(item, PRINT).convert("RGB"))
+        canvas.drawImage(made, left, height - bottom, right - left, bottom - top)
     else:
         _text(canvas, item, height)
 

@@ -66,7 +66,28 @@ class Text(Struct, frozen=True):
         return start <= along <= start + wide and -0.3 * self.size <= up <= self.size
 
 
-Item = Line | Patch | Text
+class Raster(Struct, frozen=True):
+    """A field of coloured cells, row by row from the top left.
+
+    Attributes:
+        box: left, top, right, bottom.
+        columns: cells in a row.
+        cells: one byte each, the number of its ink.
+        inks: roles by number, 256 at most.
+    """
+
+    box: Bounds
+    columns: int
+    cells: bytes
+    inks: tuple[str, ...]
+
+    @property
+    def rows(self) -> int:
+        """How many rows of cells there are."""
+        return len(self.cells) // self.columns
+
+
+Item = Line | Patch | Text | Raster
 
 
 class Hot(Struct, frozen=True):
@@ -142,6 +163,9 @@ def shifted(item: Item, x: float, y: float) -> Item:
     """The same primitive elsewhere."""
     if isinstance(item, Text):
         return replace(item, x=item.x + x, y=item.y + y)
+    if isinstance(item, Raster):
+        left, top, right, bottom = item.box
+        return replace(item, box=(left + x, top + y, right + x, bottom + y))
     points = tuple(value + (y if k % 2 else x) for k, value in enumerate(item.points))
     return replace(item, points=points)
 

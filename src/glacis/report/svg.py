@@ -4,7 +4,8 @@
 from html import escape
 
 from glacis.report.palette import PRINT, Palette
-from glacis.report.scene import SUB_DROP, SUB_SCALE, Item, Line, Patch, Scene, Text, runs
+from glacis.report.picture import data_uri
+from glacis.report.scene import SUB_DROP, SUB_SCALE, Item, Line, Patch, Raster, Scene, Text, runs
 
 FAMILIES = {
     "regular": "font-family='Source Sans 3, sans-serif'",
@@ -42,6 +43,13 @@ def _element(item: Item, palette: Palette) -> str:
         fill = palette[item.fill] if item.fill else "none"
         edge = f" stroke='{palette[item.ink]}' stroke-width='{item.width:g}'" if item.ink else ""
         return f"<polygon points='{_points(item.points)}' fill='{fill}'{edge}/>"
+    if isinstance(item, Raster):
+        left, top, right, bottom = item.box
+        return (
+            f"<image x='{left:.2f}' y='{top:.2f}' width='{right - left:.2f}' "
+            f"height='{bottom - top:.2f}' preserveAspectRatio='none' "
+            f"style='image-rendering: pixelated' href='{data_uri(item, palette)}'/>"
+        )
     turn = f" transform='rotate({-item.angle:.2f} {item.x:.2f} {item.y:.2f})'" if item.angle else ""
     return (
         f"<text x='{item.x:.2f}' y='{item.y:.2f}' font-size='{item.size:g}' {FAMILIES[item.face]} "

@@ -6,17 +6,22 @@ from collections.abc import Iterator
 from contextlib import contextmanager
 from functools import partial
 from pathlib import Path
+from typing import TYPE_CHECKING, TypeVar
 
 from glacis.core.graph.part import Progress
 from glacis.core.shape.drawn import Found
 from glacis.session.jobs import Endings, JobBoard, Name
 from glacis.session.worker_process import WorkerEnded
 
+if TYPE_CHECKING:
+    from glacis.files.epw import EpwFile
+
 SECONDS = 30
 """Of computing that reading one drawing may take; our judgement."""
 MEMORY = 2 * 1024**3
 """Bytes that it may take beyond what the process has; our judgement."""
 DRAWING: Name = ("drawing", "outlines")
+WEATHER: Name = ("weather", "year")
 
 
 @contextmanager
@@ -39,6 +44,9 @@ def within(seconds: int = SECONDS, memory: int = MEMORY) -> Iterator[None]:
             resource.setrlimit(kind, limit)
 
 
+Read = TypeVar("Read")
+
+
 def _outlines(_progress: Progress, path: Path) -> Found:
     from glacis.files.outlines_read import read_outlines
 
@@ -46,15 +54,30 @@ def _outlines(_progress: Progress, path: Path) -> Found:
         return read_outlines(path)
 
 
-def start_reading(jobs: JobBoard, path: Path, endings: Endings[Found]) -> None:
-    """Read the outlines of a drawing beside the window; a worker that ends is told as over budget."""
+def _year(_progress: Progress, path: Path) -> "EpwFile":
+    from glacis.files.epw import read_epw
+
+    with within():
+        return read_epw(path)
+
+
+def _within_budget(endings: Endings[Read], what: str) -> Endings[Read]:
+    """The same endings, a worker that ended told as over budget."""
 
     def failed(fault: Exception) -> None:
         if isinstance(fault, WorkerEnded):
-            fault = WorkerEnded(
-                f"The drawing takes more than {SECONDS} s or {MEMORY // 1024**3} GiB to read."
-            )
+            most = f"{SECONDS} s or {MEMORY // 1024**3} GiB"
+            fault = WorkerEnded(f"{what} takes more than {most} to read.")
         endings.failed(fault)
 
-    work = partial(_outlines, path=path)
-    jobs.start(DRAWING, work, Endings(endings.done, failed, endings.progressed))
+    return Endings(endings.done, failed, endings.progressed)
+
+
+def start_reading(jobs: JobBoard, path: Path, endings: Endings[Found]) -> None:
+    """Read the outlines of a drawing beside the window."""
+    jobs.start(DRAWING, partial(_outlines, path=path), _within_budget(endings, "The drawing"))
+
+
+def start_reading_year(jobs: JobBoard, path: Path, endings: Endings["EpwFile"]) -> None:
+    """Read a weather year beside the window."""
+    jobs.start(WEATHER, partial(_year, path=path), _within_budget(endings, "The weather year"))

@@ -63,6 +63,12 @@ class Prompts:
         )
         return Path(name) if name else None
 
+    def weather_path(self, parent: QWidget) -> Path | None:
+        """Which weather year to read."""
+        kinds = "Weather years (*.epw *.EPW)"
+        name, _ = QFileDialog.getOpenFileName(parent, "Read a weather year", self.folder, kinds)
+        return Path(name) if name else None
+
     def name(self, parent: QWidget, title: str, proposal: str) -> str | None:
         """A name for something."""
         text, taken = QInputDialog.getText(parent, title, "Name", text=proposal)

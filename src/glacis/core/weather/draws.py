@@ -1,9 +1,10 @@
 # SPDX-License-Identifier: GPL-3.0-or-later
 """Numbers drawn for invented weather: the same on every machine, as only uniform ones are drawn."""
 
+from itertools import accumulate
+
 import numpy as np
 from numpy.typing import NDArray
-from scipy.signal import lfilter
 from scipy.special import ndtri
 
 Array = NDArray[np.float64]
@@ -32,4 +33,4 @@ def persistent(innovations: Array, stays: float) -> Array:
     """An autoregressive series of order 1 and variance 1 from independent normal numbers [-]."""
     scaled = innovations * np.sqrt(1 - stays**2)
     scaled[0] = innovations[0]
-    return np.asarray(lfilter([1.0], [1.0, -stays], scaled))
+    return np.array([*accumulate(scaled.tolist(), lambda before, fresh: stays * before + fresh)])

@@ -48,6 +48,11 @@ class SiteWeather(Struct, frozen=True):
     source: str
     lost: bool
 
+    @property
+    def origin(self) -> str:
+        """Where it comes from, as a sentence."""
+        return f"{self.source[:1].upper()}{self.source[1:]}."
+
 
 def _reads(reader: Reader, _subject: str) -> WeatherRead:
     site = reader.project.site

@@ -12,6 +12,7 @@ from glacis.core.moisture.indoor import humidity_words
 from glacis.core.units.format import number, plain, with_unit
 from glacis.core.units.quantities import Quantity, System, to_display
 from glacis.report.blocks import Block, Blocks, Cell, Grid, Words
+from glacis.report.chapters import weather
 from glacis.report.offers import Chapter, Offer
 
 
@@ -97,4 +98,8 @@ def _blocks(read: BasisRead) -> Blocks:
     return tuple(blocks)
 
 
-OFFER = Offer(chapters=(Chapter("project", Part("chapter site", _reads, _blocks)),))
+OFFER = Offer(
+    chapters=(Chapter("project", Part("chapter site", _reads, _blocks)), weather.CHAPTER),
+    exports=(weather.EXPORT,),
+    sections=(weather.SECTION,),
+)

@@ -1,11 +1,11 @@
 # SPDX-License-Identifier: GPL-3.0-or-later
 """Paint a scene with Qt."""
 
-from PyQt6.QtCore import QPointF, Qt
-from PyQt6.QtGui import QBrush, QFont, QFontMetricsF, QPainter, QPen, QPolygonF
+from PyQt6.QtCore import QPointF, QRectF, Qt
+from PyQt6.QtGui import QBrush, QFont, QFontMetricsF, QImage, QPainter, QPen, QPolygonF
 
 from glacis.report.palette import Palette
-from glacis.report.scene import SUB_DROP, SUB_SCALE, Item, Line, Patch, Scene, Text, runs
+from glacis.report.scene import SUB_DROP, SUB_SCALE, Item, Line, Patch, Raster, Scene, Text, runs
 from glacis.ui.theme.theme import colour, font
 
 _DASHES = {
@@ -71,6 +71,14 @@ def paint_text(painter: QPainter, item: Text, palette: Palette) -> None:
     painter.restore()
 
 
+def _paint_raster(painter: QPainter, item: Raster, palette: Palette) -> None:
+    size = item.columns, item.rows
+    image = QImage(item.cells, *size, item.columns, QImage.Format.Format_Indexed8)
+    image.setColorTable([colour(palette[ink]).rgb() for ink in item.inks])
+    left, top, right, bottom = item.box
+    painter.drawImage(QRectF(left, top, right - left, bottom - top), image)
+
+
 def _paint(painter: QPainter, item: Item, palette: Palette) -> None:
     if isinstance(item, Line):
         painter.setPen(_pen(palette[item.ink], item.width, item.dash))
@@ -82,6 +90,8 @@ def _paint(painter: QPainter, item: Item, palette: Palette) -> None:
         )
         painter.setBrush(QBrush(colour(palette[item.fill])) if item.fill else Qt.BrushStyle.NoBrush)
         painter.drawPolygon(_polygon(item.points))
+    elif isinstance(item, Raster):
+        _paint_raster(painter, item, palette)
     else:
         paint_text(painter, item, palette)
 

@@ -34,6 +34,22 @@ def _job(bench: "SiteBench") -> None:
     bench.open_job()
 
 
+def _months(bench: "SiteBench") -> None:
+    bench.show_view("months")
+
+
+def _hours(bench: "SiteBench") -> None:
+    bench.show_view("hours")
+
+
+def _read_year(bench: "SiteBench") -> None:
+    bench.files.read()
+
+
+def _write_year(bench: "SiteBench") -> None:
+    bench.files.write()
+
+
 KIND = BenchKind(
     make,
     actions=(
@@ -47,8 +63,21 @@ KIND = BenchKind(
         Action(
             "Edit", "Job…", "Ctrl+Shift+J", "Name, number, author and client of the project", _job
         ),
+        Action(
+            "File",
+            "Read weather year…",
+            "",
+            "Take months and hours from a weather file (EPW)",
+            _read_year,
+        ),
+        Action(
+            "File", "Write weather year…", "", "Write the hours of the site as EPW", _write_year
+        ),
+        Action("View", "Year by months", "", "The climate by its months", _months),
+        Action("View", "Year by hours", "", "The weather hour by hour", _hours),
     ),
     keys=(
+        BenchKey("Left, Right, Up, Down", "by hours: go by days and hours"),
         BenchKey(
             "Left, Right, Return",
             "pick a month and type its temperature; Shift+Return its humidity",

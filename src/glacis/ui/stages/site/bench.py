@@ -6,7 +6,7 @@ from functools import partial
 from msgspec.structs import replace
 from PyQt6.QtCore import QPointF, QRect, QSize, Qt
 from PyQt6.QtGui import QKeyEvent
-from PyQt6.QtWidgets import QComboBox, QGridLayout, QHBoxLayout, QPushButton, QWidget
+from PyQt6.QtWidgets import QComboBox, QGridLayout, QHBoxLayout, QPushButton, QVBoxLayout, QWidget
 
 from glacis.core.climate.year import MONTH_NAMES, extremes, mean_temperature
 from glacis.core.model.document import Climate, HumidityClass, Project, SetPoint, Targets, Zone
@@ -20,7 +20,7 @@ from glacis.core.units.ranges import range_of
 from glacis.report.charts.climate import climate_scene, humidity_plot, temperature_plot
 from glacis.report.scene import Hot, SceneMaker
 from glacis.session.places import random_name
-from glacis.ui.bench import Bench
+from glacis.ui.bench import Bench, view_buttons
 from glacis.ui.desk import Desk
 from glacis.ui.drawing.canvas import Canvas
 from glacis.ui.plain import plain_tip
@@ -28,9 +28,16 @@ from glacis.ui.prompts import Prompts
 from glacis.ui.stages.site.exposure import ExposureRow
 from glacis.ui.stages.site.job_panel import JobPanel
 from glacis.ui.stages.site.month_panel import MonthPanel
+from glacis.ui.stages.site.weather_files import WeatherFiles
+from glacis.ui.stages.site.weather_row import WeatherRow
+from glacis.ui.stages.site.year_view import YearView
 from glacis.ui.widgets.labels import clear, label, tight
 from glacis.ui.widgets.unit_field import UnitField
 
+VIEWS = (
+    ("months", "Months", "The year by its months, as the monthly method takes it"),
+    ("hours", "Hours", "The year hour by hour, and what this climate does to roofs"),
+)
 MOST_ROOMS = 3
 """Rooms drawn beside the year; more lines could not be told apart."""
 
@@ -165,7 +172,10 @@ class SiteBench(Bench):
         self.rain = UnitField("Rain in a year", Quantity.RAIN, 84)
         self.rain.committed.connect(self._take_rain)
         self.rain.said.connect(self.said)
-        self.controls.addWidget(label("Rain in a year", "second small"))
+        self._view = "months"
+        self.views = view_buttons(self, VIEWS, self.show_view)
+        self._rain_name = label("Rain in a year", "second small")
+        self.controls.addWidget(self._rain_name)
         self.controls.addWidget(self.rain)
         table = QPushButton("Table…")
         table.setToolTip("The climate and the rooms by month: type, paste, read and save (Ctrl+M)")
@@ -180,6 +190,8 @@ class SiteBench(Bench):
         self.canvas.double_clicked.connect(self._type)
         self.canvas.key.connect(self._key)
         self.column.addWidget(self.canvas, 1)
+        self._months_only = QWidget()
+        self._stated = tight(QVBoxLayout(self._months_only), (0, 0, 0, 0), 6)
         self._grab: Hot | None = None
         self._merge = ""
         self._month_field: UnitField | None = None
@@ -187,6 +199,15 @@ class SiteBench(Bench):
         self._build_targets()
         self.exposure = ExposureRow(desk)
         self.exposure.said.connect(self.said)
+        self.year = YearView(desk)
+        self.files = WeatherFiles(self, prompts)
+        self.weather = WeatherRow(desk)
+        self.weather.said.connect(self.said)
+        self.weather.read.clicked.connect(self.files.read)
+        self.weather.write.clicked.connect(self.files.write)
+        self.column.addWidget(self._months_only)
+        self.column.addWidget(self.year, 1)
+        self.column.addWidget(self.weather)
         self.column.addWidget(self.exposure)
 
     def open_table(self) -> None:
@@ -217,7 +238,7 @@ class SiteBench(Bench):
         self._rooms.setVerticalSpacing(4)
         self._rooms.setColumnStretch(3, 1)
         self._rows: dict[str, ZoneRow] = {}
-        self.column.addLayout(self._rooms)
+        self._stated.addLayout(self._rooms)
 
     def _build_targets(self) -> None:
         row = tight(QHBoxLayout(), (0, 4, 0, 4), 6)
@@ -237,13 +258,24 @@ class SiteBench(Bench):
             row.addWidget(field)
             row.addSpacing(4)
         row.addStretch(1)
-        self.column.addLayout(row)
+        self._stated.addLayout(row)
 
     def refresh(self) -> None:
         """Show site, rooms and targets."""
         desk = self.desk
         site = desk.project.site
-        self.say(self._punishes())
+        hours = self._view == "hours"
+        self.views[self._view].setChecked(True)
+        for widget in (self.canvas, self._months_only, self._rain_name, self.rain):
+            widget.setVisible(not hours)
+        for shown in (self.year, self.weather):
+            shown.setVisible(hours)
+        if hours:
+            self.year.refresh()
+            self.weather.refresh(self.year.weather.lost)
+            self.say(f"{site.name}: {self.year.headline()}")
+        else:
+            self.say(self._punishes())
         index = self._sites.findText(site.name)
         self._sites.setPlaceholderText(site.name)
         self._sites.setCurrentIndex(index)

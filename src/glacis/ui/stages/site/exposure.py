@@ -17,9 +17,8 @@ from glacis.ui.widgets.unit_field import UnitField
 FIELDS = (
     ("wind", "Wind", "Mean wind at the eaves", Quantity.SPEED, 70),
     ("wind_from", "from", "Where the wind mostly comes from, clockwise from north", Quantity.ANGLE, 62),
-    ("sun", "Sun", "Sun on a roof on a clear summer noon", Quantity.HEAT_FLUX, 112),
+    ("sun", "Sun", "Sun on a roof on a clear summer noon", Quantity.HEAT_FLUX, 128),
     ("snow", "Snow", "Depth of snow that lies for days on the roof, 0 for none", Quantity.THICKNESS, 70),
-    ("latitude", "Latitude", "Latitude, north positive", Quantity.ANGLE, 62),
 )  # fmt: skip
 
 

@@ -9,10 +9,10 @@ from glacis.ui.window import MainWindow
 
 
 def poses(window: MainWindow) -> Iterator[Pose]:
-    """The climate year, and the table of months."""
+    """The climate year, by months and by hours."""
     window.show_stage("site")
     yield Pose("site", window)
     bench = window.bench("site", SiteBench)
-    bench.open_table()
-    yield Pose("site-months", window)
-    bench.close_table()
+    bench.show_view("hours")
+    yield Pose("site-hours", window)
+    bench.show_view("months")
