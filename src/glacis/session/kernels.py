@@ -69,9 +69,11 @@ def compile_elsewhere() -> None:
 def _call_all() -> None:
     from glacis.core.air import warm as air
     from glacis.core.falls import warm as falls
+    from glacis.core.hourly import warm as hourly
 
     falls.call_every_kernel()
     air.call_every_kernel()
+    hourly.call_every_kernel()
 
 
 def load_beside() -> "Thread":

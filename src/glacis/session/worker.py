@@ -6,6 +6,8 @@ import pickle
 import sys
 from typing import IO
 
+from glacis.session.kernels import PLAIN
+
 
 def serve(asked: IO[bytes], answers: IO[bytes]) -> None:
     """Do one piece of work after another until nobody asks any more.
@@ -18,6 +20,9 @@ def serve(asked: IO[bytes], answers: IO[bytes]) -> None:
         pickle.dump(words, answers)
         answers.flush()
 
+    os.environ.pop(
+        PLAIN, None
+    )  # nobody waits at a window here: what is not compiled yet is compiled
     sys.path[:] = pickle.load(asked)  # noqa: S301 - from our own session
     while True:
         try:

@@ -296,7 +296,7 @@ def states_of(
     classes, of_piece = classes_of(layout, area, site, tables)
     pressure = air_pressure(site.elevation)
     shelter = tables.loss("sheltered") if site.sheltered else 1.0
-    bays = [_bay(layout, stated, area, kind, tables) for kind in classes]
+    bays = [bay_of(layout, stated, area, kind, tables) for kind in classes]
     found = conditions(site)
 
     def solve(bay: Bay, kind: BayClass, state: Conditions, *, closed: bool = False) -> BayFlow:
@@ -322,9 +322,10 @@ def states_of(
     )
 
 
-def _bay(
+def bay_of(
     layout: Layout, stated: Air, area: RoofArea, kind: BayClass, tables: Tables = SHIPPED
 ) -> Bay:
+    """A bay of a class, from its low end."""
     way = layout.way
     return Bay(
         segments_of(way, stated, kind.run(area.pitch), tables),
@@ -402,7 +403,7 @@ def day_of(
 ) -> DayStrip:
     """A class of bays over a clear, still summer day."""
     day = summer_day(site, area.pitch, area.azimuth)
-    bay = _bay(layout, stated, area, kind)
+    bay = bay_of(layout, stated, area, kind)
     film = outside_film(STILL_FILM, site.climate.design_summer, stated.emissivity)
     sky = CLEAR_SKY * cos(radians(area.pitch))
     covering = tuple(

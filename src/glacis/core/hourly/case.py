@@ -16,11 +16,13 @@ from glacis.core.hourly.engine.columns import (
     LEAK_CELL,
     MODE,
     ONE_WAY,
+    PLACES,
     PLAIN,
     PLANTED,
     R_FACE,
     SD_A,
     SD_B,
+    SHEDS,
     VARIABLE,
     WET_FROM,
     WET_TO,
@@ -99,6 +101,7 @@ class Case(Struct, frozen=True, eq=False):
         wet_depth: of the zone that it wets, from the slab's outer face [m].
         planted: slab of a planted substrate; -1 for none.
         absorbs: whether the outermost slab takes up rain.
+        weathered: how many slabs lie in the rain, from which water runs off.
         temperature: at the beginning [°C].
     """
 
@@ -112,6 +115,7 @@ class Case(Struct, frozen=True, eq=False):
     wet_depth: float = 0.01
     planted: int = -1
     absorbs: bool = False
+    weathered: int = 0
     temperature: float = 15.0
 
 
@@ -212,9 +216,10 @@ def _surface(sheet: Sheet) -> Array:
 
 
 def _places(case: Case, spans: list[tuple[int, int]], widths: list[float]) -> NDArray[np.int64]:
-    places = np.full(7, -1, np.int64)
+    places = np.full(PLACES, -1, np.int64)
     places[WET_TO] = 0
     places[ABSORBS] = int(case.absorbs)
+    places[SHEDS] = spans[case.weathered - 1][1] if case.weathered else 0
     places[DRAINS] = int(case.inner.s_d < 100.0)
     if case.cavity >= 0:
         places[CAVITY] = spans[case.cavity][0]

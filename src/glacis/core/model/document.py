@@ -6,6 +6,7 @@ from typing import Annotated, Literal
 from glacis.core.model.air import Air, TableValue
 from glacis.core.model.falls import Falls
 from glacis.core.model.geometry import STEEPEST, Dormer, Footprint, Grown, Hole, Level, Opening
+from glacis.core.model.hourly import Hourly
 from glacis.core.model.layers import PHYSICS, THICKEST_LAYER, HeatFlow, Layer
 from glacis.core.model.node import Node
 from glacis.core.model.traits import Trait
@@ -435,6 +436,7 @@ class Project(Node, frozen=True, kw_only=True):
     openings: tuple[Opening, ...] = ()
     falls: tuple[Falls, ...] = ()
     airs: tuple[Air, ...] = ()
+    hourlies: tuple[Hourly, ...] = ()
     air_values: tuple[TableValue, ...] = ()
     assemblies: tuple[Assembly, ...] = ()
     materials: tuple[Material, ...] = ()

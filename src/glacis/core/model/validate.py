@@ -17,6 +17,7 @@ from glacis.core.model.document import (
 )
 from glacis.core.model.falls import Falls, LevelLine, Outlet, Overflow, Ridge, Spout, Threshold
 from glacis.core.model.geometry import Footprint, FootprintEdge, Point
+from glacis.core.model.hourly import Hourly
 from glacis.core.model.layers import PHYSICS, AirLayer, Framing, Layer, SolidLayer
 from glacis.core.model.lookup import Identified, plan_area, things_of, turning
 from glacis.core.model.outlines import holds, outline_fault
@@ -252,6 +253,8 @@ def _check_shape(project: Project) -> None:
         check_falls(falls, f"falls of roof area '{falls.area}'")
     for air in project.airs:
         check_air(air, f"air of roof area '{air.area}'")
+    for hourly in project.hourlies:
+        check_hourly(hourly, f"hours of roof area '{hourly.area}'")
     for value in project.air_values:
         check_table_value(value)
     shaped = (*project.footprints, *things_of(project))
@@ -269,6 +272,15 @@ def check_table_value(value: TableValue) -> None:
     if bounds is None:
         raise ValueRefused(f"{where}, column", value.column, ", ".join(COLUMNS))
     bounds.check(where, value.value)
+
+
+def check_hourly(hourly: Hourly, where: str) -> None:
+    """Refuse a figure out of its range.
+
+    Raises:
+        ValueRefused: naming the figure, what was found and the range.
+    """
+    check_ranges(hourly, where)
 
 
 def check_air(air: Air, where: str) -> None:
@@ -343,6 +355,9 @@ def _check_references(project: Project) -> None:
         _points_at(areas, "roof area", falls.area, "Falls")
     for air in project.airs:
         _points_at(areas, "roof area", air.area, "Air")
+    for hourly in project.hourlies:
+        _points_at(areas, "roof area", hourly.area, "Hours")
+    _unique((hourly.area for hourly in project.hourlies), "hours of one roof area")
     _unique((falls.area for falls in project.falls), "falls of one roof area")
     _unique((air.area for air in project.airs), "air of one roof area")
 

@@ -58,11 +58,13 @@ def settle(project: Project) -> Project:
             raise ValueRefused(f"roof area of '{dormer.name}'", host.name, "no dormer's plane")
         project = regrow_dormer(project, dormer, host)
     falling = {falls.area for falls in project.falls}
-    if not (falling | {air.area for air in project.airs}) <= areas.keys():
+    aired, run = ({x.area for x in project.airs}, {x.area for x in project.hourlies})
+    if not (falling | aired | run) <= areas.keys():
         project = replace(
             project,
             falls=tuple(falls for falls in project.falls if falls.area in areas),
             airs=tuple(air for air in project.airs if air.area in areas),
+            hourlies=tuple(item for item in project.hourlies if item.area in areas),
         )
     return with_holes(project)
 

@@ -55,6 +55,11 @@ class SiteWeather(Struct, frozen=True):
 
 
 def _reads(reader: Reader, _subject: str) -> WeatherRead:
+    return read_weather(reader)
+
+
+def read_weather(reader: Reader) -> WeatherRead:
+    """What the weather of a document's site is made of."""
     site = reader.project.site
     file = site.weather.file
     series = reader.known.hours(file.digest) if file is not None else None

@@ -58,7 +58,9 @@ PLAIN, VARIABLE, ONE_WAY = 0.0, 1.0, 2.0
 HOUR_COLUMNS = 15
 """Columns of an hour, by definition of the list above."""
 # Places of a case: which cells are what; -1 for none.
-CAVITY, LEAK_CELL, WET_FROM, WET_TO, PLANTED, ABSORBS, DRAINS = range(7)
+CAVITY, LEAK_CELL, WET_FROM, WET_TO, PLANTED, ABSORBS, DRAINS, SHEDS = range(8)
+PLACES = 8
+"""Places, by definition of the list above."""
 # What is booked [kg/m²], and heat [J/m²].
 (
     BY_OUT,
@@ -67,13 +69,14 @@ CAVITY, LEAK_CELL, WET_FROM, WET_TO, PLANTED, ABSORBS, DRAINS = range(7)
     BY_CAVITY,
     BY_AIR,
     BY_LEAK,
+    SHED,
     DRIPPED,
     REFUSED,
     HEAT_OUT,
     HEAT_IN,
     HEAT_OTHER,
-) = range(11)
-BOOKS = 11
+) = range(12)
+BOOKS = 12
 """Accounts, by definition of the list above."""
 # What is known of a cell at an iterate.
 (

@@ -24,6 +24,8 @@ from glacis.core.hourly.engine.columns import (
     ONE_WAY,
     PLANTED,
     REFUSED,
+    SHED,
+    SHEDS,
     WET_FROM,
     WET_TO,
     Array,
@@ -78,14 +80,17 @@ def step(
 
 @kernel
 def drip(roof: Roof, state: Array, book: Array) -> None:
-    """Water over saturation goes to the next cell inwards, stands on a sheet, else drips out inside."""
+    """Water over saturation runs off outside, goes to the next cell inwards, stands on a sheet or drips out inside."""
     materials, kinds, width, faces, places = roof[1], roof[2], roof[3], roof[4], roof[6]
     n = len(width)
     for i in range(n):
         over = (state[1, i] - materials[kinds[i], FULL]) * width[i]
         if over <= 0.0:
             continue
-        if i < n - 1:
+        if i < places[SHEDS]:
+            state[1, i] -= over / width[i]
+            book[SHED] -= over
+        elif i < n - 1:
             if faces[i, JOINT] < 2.0:
                 state[1, i] -= over / width[i]
                 state[1, i + 1] += over / width[i + 1]

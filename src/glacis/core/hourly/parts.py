@@ -1,0 +1,169 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
+"""An area hour by hour as parts of the results: the run, what it says, what the roof forgives."""
+
+from typing import TYPE_CHECKING, Any
+
+from msgspec import Struct
+
+from glacis.core.air.parts import AIRED, air_of
+from glacis.core.graph.part import LongPart, Part, Progress
+from glacis.core.graph.reader import Reader
+from glacis.core.heat.parts import THERMAL
+from glacis.core.heat.resolve import LayerData
+from glacis.core.hourly.change import hourly_in
+from glacis.core.model.hourly import Hourly
+from glacis.core.moisture.parts import AIR
+
+if TYPE_CHECKING:
+    from glacis.core.hourly.cavity import Vented
+    from glacis.core.hourly.reserve import Reserve
+    from glacis.core.hourly.run import Run
+    from glacis.core.hourly.verdicts import Verdict
+    from glacis.core.weather.parts import WeatherRead
+
+# What counts with numbers is imported where a run is asked for: the window opens without.
+
+
+class HourlyRead(Struct, frozen=True):
+    """What a run depends on.
+
+    Attributes:
+        layers: inside to outside.
+        film: inside [m²·K/W].
+        faces: pitch and azimuth [°].
+        stated: how the area is taken.
+        absorptance: for sun [-].
+        weather: what the year is made of.
+        rooms: temperature [°C] and vapour pressure [Pa] of twelve months.
+        vented: its bays; None where nothing is known of them.
+    """
+
+    layers: tuple[LayerData, ...]
+    film: float
+    faces: tuple[float, float]
+    stated: Hourly
+    absorptance: float
+    weather: "WeatherRead"
+    rooms: tuple[tuple[float, ...], tuple[float, ...]]
+    vented: "Vented | None"
+
+
+class Hours(Struct, frozen=True):
+    """A run and what it was of.
+
+    Attributes:
+        run: of the area.
+        names: of the slabs from outside.
+        layers: their ids.
+        assumed: in sentences.
+        invented: whether the weather was made rather than read.
+    """
+
+    run: "Run"
+    names: tuple[str, ...]
+    layers: tuple[str, ...]
+    assumed: tuple[str, ...]
+    invented: bool
+
+
+def _reads(reader: Reader, subject: str) -> HourlyRead:
+    from glacis.core.hourly.around import USUAL_ABSORPTANCE
+    from glacis.core.hourly.cavity import vented_of
+    from glacis.core.weather.parts import read_weather
+
+    area, thermal = reader.area(subject), reader.value(THERMAL, subject)
+    stated, air = hourly_in(reader.project, subject), air_of(reader, subject)
+    aired = reader.value(AIRED, subject) if air is not None else None
+    usual = USUAL_ABSORPTANCE if air is None else air.absorptance
+    months = reader.value(AIR, subject).months
+    return HourlyRead(
+        layers=thermal.layers,
+        film=thermal.films.inside,
+        faces=(area.pitch, area.azimuth),
+        stated=stated,
+        absorptance=usual if stated.absorptance is None else stated.absorptance,
+        weather=read_weather(reader),
+        rooms=(
+            tuple(month.indoor for month in months),
+            tuple(month.indoor_pressure for month in months),
+        ),
+        vented=vented_of(aired, area, reader.project.site),
+    )
+
+
+def _case(read: HourlyRead) -> tuple[Any, Any]:
+    """The roof and the 8760 hours around it from its month on."""
+    from glacis.core.hourly.around import Rooms, Setting, from_month, surroundings
+    from glacis.core.hourly.cavity import air_changes
+    from glacis.core.hourly.engine import columns as col
+    from glacis.core.hourly.roof import leak_class, roof_of
+    from glacis.core.weather.parts import weather_from
+
+    roof = roof_of(read.layers, read.stated)
+    year = weather_from(read.weather).year
+    leak = leak_class(read.stated, read.layers)
+    setting = Setting(*read.faces, read.absorptance, read.film, roof.outside, leak)
+    hours = surroundings(year, Rooms(*read.rooms), setting, read.stated)
+    if roof.case.cavity >= 0:
+        hours[:, col.AIR] = air_changes(read.vented, hours)
+    return roof, from_month(hours, read.stated.start)
+
+
+def _run(read: HourlyRead, progress: Progress) -> Hours:
+    from glacis.core.hourly.cavity import ASSUMED
+    from glacis.core.hourly.run import run
+
+    progress(0.0, "weather and layers")
+    roof, hours = _case(read)
+    found = run(roof, hours, read.stated.start, read.stated.years, progress)
+    assumed = roof.assumed
+    if roof.case.cavity >= 0 and read.vented is None:
+        words = f"The vented gap changes its air {ASSUMED:.0f} times an hour, as its vents are not stated."
+        assumed = (*assumed, words)
+    file = read.weather.weather.file
+    invented = file is None or read.weather.series is None
+    return Hours(found, roof.names, roof.layers, assumed, invented)
+
+
+def _weigh(value: Hours) -> int:
+    run = value.run
+    arrays = (run.hours, run.daily, run.temperature, run.humidity, run.booked, run.surface)
+    return sum(int(array.nbytes) for array in arrays) + 4096
+
+
+HOURLY: LongPart[HourlyRead, Hours] = LongPart("hourly", _reads, _run, _weigh)
+"""An area run hour by hour until it repeats itself (EN 15026:2007)."""
+
+
+class VerdictRead(Struct, frozen=True):
+    """A run, and the layers it was of."""
+
+    hours: Hours
+    layers: tuple[LayerData, ...]
+
+
+def _reads_verdict(reader: Reader, subject: str) -> VerdictRead:
+    return VerdictRead(reader.value(HOURLY, subject), reader.value(THERMAL, subject).layers)
+
+
+def _verdict(read: VerdictRead) -> "Verdict":
+    from glacis.core.hourly.verdicts import judged
+
+    return judged(read.hours.run, read.layers)
+
+
+VERDICT: "Part[VerdictRead, Verdict]" = Part("hourly verdict", _reads_verdict, _verdict)
+"""What a run says; it waits for the run."""
+
+
+def _reserve(read: HourlyRead, progress: Progress) -> "Reserve | None":
+    from glacis.core.hourly.reserve import reserve_of
+    from glacis.core.hourly.verdicts import limit_of
+
+    roof, hours = _case(read)
+    limits = {layer.id: limit_of(layer) for layer in read.layers}
+    return reserve_of(roof, hours, (read.stated.start, read.stated.years), limits, progress)
+
+
+RESERVE: "LongPart[HourlyRead, Reserve | None]" = LongPart("hourly reserve", _reads, _reserve)
+"""How much water an area forgives; None where it has no wood."""

@@ -1,0 +1,302 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
+"""An area run hour by hour, year after year, until it repeats itself."""
+
+from typing import Literal
+
+import numpy as np
+from msgspec import Struct
+from numpy.typing import NDArray
+
+from glacis.core.graph.part import Progress
+from glacis.core.hourly.case import Assembled, assembled
+from glacis.core.hourly.engine import columns as col
+from glacis.core.hourly.engine.march import march
+from glacis.core.hourly.functions import Hygric
+from glacis.core.hourly.roof import Roof
+
+Array = NDArray[np.float64]
+Small = NDArray[np.float32]
+CHUNK = 730
+"""Hours between two words on how far a run is; our judgement: a tenth of a second."""
+YEAR = 8760
+"""Hours of a year, by definition."""
+SETTLED, SETTLED_WATER, SETTLED_DAMP = 0.1, 0.02, 0.5
+"""Change of wood [% by mass] or, where there is none, five times that of humidity [%], and of all water [kg/m²] from
+year to year under which a roof repeats itself; our judgement."""
+SKIN = 0.005
+"""Depth of a layer's outer and inner skin [m]; our judgement: what a probe or a nail's head meets."""
+
+Kind = Literal["wood", "wood outside", "wood inside", "plane", "room side"]
+
+
+class Watch(Struct, frozen=True):
+    """Cells that are watched.
+
+    Attributes:
+        kind: what they are.
+        name: of the place.
+        layer: id of the layer they lie in.
+        first: cell.
+        last: one past the last cell.
+        density: of the dry matter [kg/m³].
+    """
+
+    kind: Kind
+    name: str
+    layer: str
+    first: int
+    last: int
+    density: float
+
+
+class Run(Struct, frozen=True, eq=False):
+    """What an hourly run left.
+
+    Attributes:
+        start: month it begins in, January 1.
+        years: that were worked out whole.
+        settled: whether it repeats itself.
+        change: of wood from the year before the last [% by mass]; infinite where there was none.
+        stopped: why it ended early; empty where it did not.
+        watches: what is watched.
+        hours: temperature [°C], humidity [-] and water [kg/m³] of each watch, first and last year,
+            2 by 8760 by watches by 3.
+        daily: the same as daily means, all days by watches by 3.
+        temperature: of all cells by day [°C].
+        humidity: likewise [-].
+        depths: of the faces of the cells from outside [m], one more than cells.
+        spans: first and one past the last cell of each slab.
+        booked: what passed by day [kg/m²], heat [J/m²].
+        stored: water at the beginning and at the end [kg/m²].
+        unbalanced: water that no account tells of [kg/m²].
+        surface: temperature of the outermost cell by hour, last year [°C].
+    """
+
+    start: int
+    years: int
+    settled: bool
+    change: float
+    stopped: str
+    watches: tuple[Watch, ...]
+    hours: Small
+    daily: Small
+    temperature: Small
+    humidity: Small
+    depths: Array
+    spans: tuple[tuple[int, int], ...]
+    booked: Array
+    stored: tuple[float, float]
+    unbalanced: float
+    surface: Small
+
+
+def watches_of(roof: Roof, made: Assembled) -> tuple[Watch, ...]:
+    """What is watched: every wood, whole and its skins, both sides of sheets, the room's side."""
+    found: list[Watch] = []
+    for index in roof.woods:
+        first, last = made.spans[index]
+        slab = roof.case.slabs[index]
+        density = slab.matter.density if isinstance(slab.matter, Hygric) else 1.0
+        deep = np.cumsum(made.widths[first:last])
+        skin = max(1, int(np.searchsorted(deep, SKIN + 1e-9)))
+        found += [
+            Watch("wood", slab.name, slab.layer, first, last, density),
+            Watch("wood outside", f"{slab.name}, outer 5 mm", slab.layer, first, first + skin, density),
+            Watch("wood inside", f"{slab.name}, inner 5 mm", slab.layer, last - skin, last, density),
+        ]  # fmt: skip
+    for after, sheet in sorted(roof.case.sheets.items()):
+        if sheet.stops and sheet.name and after >= roof.case.weathered:
+            cell = made.spans[after][1]
+            for side, at, index in (("outside", cell - 1, after), ("inside", cell, after + 1)):
+                slab = roof.case.slabs[index]
+                found.append(Watch("plane", f"{side} of {sheet.name}", slab.layer, at, at + 1, 1.0))
+    if roof.case.leak >= 0:
+        cell, slab = made.spans[roof.case.leak][0], roof.case.slabs[roof.case.leak]
+        found.append(Watch("plane", f"outer face of {slab.name}", slab.layer, cell, cell + 1, 1.0))
+    count, slab = len(made.widths), roof.case.slabs[-1]
+    found.append(Watch("room side", f"room side of {slab.name}", slab.layer, count - 1, count, 1.0))
+    return tuple(found)
+
+
+def _by_day(
+    values: NDArray[np.floating], how: Literal["mean", "sum"] = "mean"
+) -> NDArray[np.floating]:
+    days = values[: len(values) // 24 * 24].reshape(-1, 24, *values.shape[1:])
+    found: NDArray[np.floating] = days.mean(axis=1) if how == "mean" else days.sum(axis=1)
+    return found
+
+
+class _Year(Struct, frozen=True, eq=False):
+    """A year of a run."""
+
+    watched: Small
+    temperature: Small
+    humidity: Small
+    booked: Array
+    surface: Small
+
+
+class _Book:
+    """What is kept of a run while it goes on."""
+
+    def __init__(self, made: Assembled, watches: tuple[Watch, ...]) -> None:
+        self._made = made
+        self._spans = [slice(watch.first, watch.last) for watch in watches]
+        self.kept: list[Small] = []
+        self.temperature: list[Small] = []
+        self.humidity: list[Small] = []
+        self.booked: list[Array] = []
+        self.surface: list[Small] = []
+
+    def take(self, kept: Array, booked: Array) -> None:
+        """Keep some hours of what is watched, of all cells and of the accounts."""
+        warm, water = kept[:, 0], kept[:, 1]
+        humid = self._made.humidity(water)
+        widths = self._made.widths
+        watched = np.empty((len(kept), len(self._spans), 3), np.float32)
+        for number, span in enumerate(self._spans):
+            share = widths[span] / widths[span].sum()
+            for column, values in enumerate((warm, humid, water)):
+                watched[:, number, column] = values[:, span] @ share
+        self.kept.append(watched)
+        self.temperature.append(warm.astype(np.float32))
+        self.humidity.append(humid.astype(np.float32))
+        self.booked.append(booked)
+        self.surface.append(warm[:, 0].astype(np.float32))
+
+    def year(self) -> _Year:
+        """All that was kept; cells as daily means."""
+        warm, humid = (
+            _by_day(np.concatenate(values)) for values in (self.temperature, self.humidity)
+        )
+        return _Year(
+            np.concatenate(self.kept), warm.astype(np.float32), humid.astype(np.float32),
+            np.concatenate(self.booked), np.concatenate(self.surface),
+        )  # fmt: skip
+
+
+class _Marching:
+    """A roof while it is run: its state goes from year to year."""
+
+    def __init__(self, roof: Roof, hours: Array, parts: int) -> None:
+        self.made = assembled(roof.case)
+        self.watches = watches_of(roof, self.made)
+        self._hours, self._parts = hours, parts
+        self._state, self._slope = self.made.state.copy(), np.zeros_like(self.made.state)
+
+    @property
+    def water(self) -> float:
+        """In the whole roof [kg/m²]."""
+        return float((self._state[1] * self.made.widths).sum())
+
+    def year(self, progress: Progress) -> tuple[_Year, str]:
+        """The next year, and why it ended early; empty where it did not."""
+        book, made, state = _Book(self.made, self.watches), self.made, self._state
+        stopped = ""
+        for first in range(0, YEAR, CHUNK):
+            some = self._hours[first : first + CHUNK]
+            kept, booked = np.zeros((len(some), *state.shape)), np.zeros((len(some), col.BOOKS))
+            done, _ = march(
+                made.roof, some, self._parts, made.full_flow, state, self._slope, kept, booked
+            )
+            book.take(kept[:done], booked[:done])
+            if done < len(some):
+                stopped = _why(made, some[done], first + done, state)
+                break
+            progress((first + CHUNK) / YEAR, "")
+        return book.year(), stopped
+
+
+def run(
+    roof: Roof, hours: Array, start: int, most_years: int, progress: Progress, parts: int = 1
+) -> Run:
+    """Run an area from the first of a month until it repeats itself, or for so many years.
+
+    Args:
+        roof: the area.
+        hours: 8760 of them from that month on.
+        start: the month, January 1.
+        most_years: at most.
+        progress: told after every chunk.
+        parts: steps of an hour.
+
+    Raises:
+        ValueRefused: for a roof without cells.
+    """
+    marching = _Marching(roof, hours, parts)
+    before = marching.water
+    years: list[_Year] = []
+    change, settled, stopped = float("inf"), False, ""
+    while len(years) < most_years and not (settled or stopped):
+        held = marching.water
+        found, stopped = marching.year(_told(progress, len(years), most_years))
+        years.append(found)
+        if len(years) > 1 and not stopped:
+            change = changed(marching.watches, years[-2].watched, years[-1].watched)
+            settled = change < SETTLED and abs(marching.water - held) < SETTLED_WATER
+    return _gathered(marching, years, start, before, (settled, change, stopped))
+
+
+def _told(progress: Progress, year: int, most: int) -> Progress:
+    def tell(share: float, _words: str) -> None:
+        progress((year + share) / most, f"year {year + 1}")
+
+    return tell
+
+
+def _why(made: Assembled, weather: Array, hour: int, state: Array) -> str:
+    if not np.isfinite(weather).all():
+        return f"The weather of hour {hour + 1} is no number: worked out up to there."
+    wettest = int(np.argmax(made.humidity(state[1])))
+    return (
+        f"Hour {hour + 1} could not be worked out: worked out up to there. The wettest cell lies "
+        f"{1000 * float(np.cumsum(made.widths)[wettest]):.0f} mm from outside at {state[0, wettest]:.1f} °C with "
+        f"{state[1, wettest]:.0f} kg/m³ of water; a leak spread over more depth may help."
+    )
+
+
+def changed(watches: tuple[Watch, ...], before: Small, after: Small) -> float:
+    """The largest change of a day's mean from year to year: wood [% by mass], or else a fifth of humidity [%]."""
+    if len(before) != len(after):
+        return float("inf")
+    woods = [k for k, watch in enumerate(watches) if watch.kind.startswith("wood")]
+    days = [_by_day(values) for values in (before, after)]
+    if not woods:
+        damper = float(np.abs(days[0][:, :, 1] - days[1][:, :, 1]).max()) * 100
+        return damper * SETTLED / SETTLED_DAMP
+    density = np.array([watches[k].density for k in woods])
+    masses = [100 * day[:, woods, 2] / density for day in days]
+    return float(np.abs(masses[0] - masses[1]).max())
+
+
+def _gathered(
+    marching: _Marching,
+    years: list[_Year],
+    start: int,
+    before: float,
+    ended: tuple[bool, float, str],
+) -> Run:
+    made, watches, after = marching.made, marching.watches, marching.water
+    whole = [year for year in years if len(year.watched) == YEAR]
+    ends = [whole[0], whole[-1]] if whole else []
+    booked = np.concatenate([year.booked for year in years])
+    watched = np.concatenate([year.watched for year in years])
+    passed = float(booked[:, : col.DRIPPED + 1].sum())
+    return Run(
+        start=start,
+        years=len(whole),
+        settled=ended[0],
+        change=ended[1],
+        stopped=ended[2],
+        watches=watches,
+        hours=np.array([year.watched for year in ends], np.float32),
+        daily=_by_day(watched).astype(np.float32),
+        temperature=np.concatenate([year.temperature for year in years]),
+        humidity=np.concatenate([year.humidity for year in years]),
+        depths=np.concatenate(([0.0], np.cumsum(made.widths))),
+        spans=made.spans,
+        booked=np.asarray(_by_day(booked, "sum")),
+        stored=(before, after),
+        unbalanced=after - before - passed,
+        surface=ends[-1].surface if ends else np.zeros(0, np.float32),
+    )
