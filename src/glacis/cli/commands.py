@@ -22,7 +22,7 @@ from glacis.files.libraries import load_library
 from glacis.files.project_file import load
 from glacis.report.offers import Export, exports
 from glacis.report.results import results_json
-from glacis.session.kernels import make_ready
+from glacis.session.kernels import compile_kernels, make_ready
 from glacis.session.places import leave_folder, series_folder
 from glacis.session.project_session import ProjectSession, Surroundings
 
@@ -40,6 +40,9 @@ def build_parser(offered: tuple[Export, ...]) -> argparse.ArgumentParser:
     check = commands.add_parser("check", help="headline results and findings")
     check.add_argument("file", type=Path, metavar="FILE")
     check.add_argument("--json", action="store_true", help="full precision, as JSON")
+    check.add_argument(
+        "--hourly", action="store_true", help="run every area hour by hour first; takes a while"
+    )
     report = commands.add_parser("report", help="calculation report as PDF")
     report.add_argument("file", type=Path, metavar="FILE")
     report.add_argument("-o", "--output", type=Path, required=True, metavar="OUT.pdf")
@@ -52,7 +55,10 @@ def build_parser(offered: tuple[Export, ...]) -> argparse.ArgumentParser:
 
 def run(words: list[str], stages: tuple[Stage, ...] = STAGES) -> int:
     """Carry out one command."""
-    make_ready()
+    if "--hourly" in words:
+        compile_kernels()
+    else:
+        make_ready()
     offered = exports(stages)
     options = build_parser(offered).parse_args(words)
     options.file = options.file.absolute()
@@ -73,6 +79,8 @@ def _carry_out(
         around = Surroundings(series=series_folder())
         project = load(options.file)
         results = ProjectSession(project, load_library(), stages=stages, around=around).results
+        if options.command == "check" and options.hourly:
+            _run_hours(results)
         if options.command == "check":
             return _check(results, as_json=options.json)
         make = _maker(results, options, offered)
@@ -84,6 +92,19 @@ def _carry_out(
     if code == 0:
         sys.stdout.write(f"{options.named}\n")
     return code
+
+
+def _run_hours(results: Results) -> None:
+    """Run all areas hour by hour, telling how far it is on standard error."""
+    from glacis.report.chapters.hours import run_all
+
+    def tell(share: float, words: str) -> None:
+        if sys.stderr.isatty():
+            sys.stderr.write(f"\r{100 * share:3.0f} %  {words[:60]:<60}")
+
+    run_all(results, tuple(item.roof.area.id for item in results.areas), tell, reserve=True)
+    if sys.stderr.isatty():
+        sys.stderr.write("\n")
 
 
 def _check(results: Results, *, as_json: bool) -> int:

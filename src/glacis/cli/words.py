@@ -43,7 +43,8 @@ def usage(offered: Sequence[Offered] = ()) -> str:
     return (
         "glacis [FILE]                      open the window, on FILE if given\n"
         "glacis --demo                      open the window on the demo project\n"
-        "glacis check FILE [--json]         headline results and findings\n"
+        "glacis check FILE [--json] [--hourly]\n"
+        f"{INDENT}headline results and findings; --hourly runs every area hour by hour\n"
         "glacis report FILE -o OUT.pdf      calculation report\n"
         f"glacis export FILE --what WHAT -o OUT\n{what}"
     )

@@ -41,7 +41,7 @@ def alike(results: Results) -> list[list[AreaResult]]:
     groups: dict[object, list[AreaResult]] = {}
     for item in results.areas:
         roof = item.roof
-        apart = tuple(chapter.told_apart(item) for chapter in chapters)
+        apart = tuple(chapter.told_apart(results, item) for chapter in chapters)
         key = (roof.assembly, roof.zone, roof.area.pitch, roof.target, apart)
         groups.setdefault(key, []).append(item)
     return list(groups.values())

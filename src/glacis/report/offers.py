@@ -16,7 +16,7 @@ ChapterPart = Part[Any, Blocks]
 """A chapter follows from what it reads alone, so one that did not change is not made again."""
 
 
-def no_difference(_item: AreaResult) -> object:
+def no_difference(_results: Results, _item: AreaResult) -> object:
     """For chapters that say the same of areas built alike over the same rooms at the same pitch."""
     return None
 
@@ -33,7 +33,7 @@ class Chapter(Struct, frozen=True):
 
     level: Level
     part: ChapterPart
-    told_apart: Callable[[AreaResult], object] = no_difference
+    told_apart: Callable[[Results, AreaResult], object] = no_difference
 
 
 class Export(Struct, frozen=True):

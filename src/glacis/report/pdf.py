@@ -44,6 +44,7 @@ from glacis.report.blocks import (
     Together,
     Words,
 )
+from glacis.report.chapters.hours import run_all, told_of
 from glacis.report.front import alike, area_head, cover, record
 from glacis.report.offers import offers
 from glacis.report.palette import PRINT
@@ -177,6 +178,7 @@ def report_pdf(results: Results, progress: Progress = unwatched) -> bytes:
         results: everything that follows from a document.
         progress: called with the share done [-] and what comes next; it may raise to stop.
     """
+    run_all(results, told_of(results), progress)
     progress(0.0, "cover")
     project = results.project
     paper = LETTER if project.units == "us" else A4

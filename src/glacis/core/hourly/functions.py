@@ -57,7 +57,7 @@ class Hygric(Struct, frozen=True):
         mu_wet: wet cup [-].
         draws: coefficient of capillary uptake [kg/(m²·s^0.5)]; 0 for none.
         wooden: whether it is judged as wood.
-        assumed: what of it is an estimate, in words.
+        assumed: its name where sorption and uptake are estimates; empty where they are not.
     """
 
     name: str

@@ -96,19 +96,11 @@ AIR_SD = 0.01
 
 
 def holds(material: Material) -> tuple[Held, str]:
-    """How a material holds water, and what of it is assumed; another family's row where there is none."""
-    found = BY_ID.get(material.id)
+    """How a material holds water, and its name where that is an estimate; fibre where nothing is known."""
+    found = BY_ID.get(material.id) or BY_FAMILY.get(material.family)
     if found is None:
-        found = BY_FAMILY.get(material.family)
-    if found is None:
-        return (
-            MINERAL_FIBRE,
-            f"{material.name}: taken as mineral fibre, nothing is known of its family.",
-        )
-    words = (
-        "" if found.source == HANDBOOK else f"{material.name}: sorption and uptake are estimates."
-    )
-    return found, words
+        return MINERAL_FIBRE, f"{material.name} (taken as mineral fibre)"
+    return found, "" if found.source == HANDBOOK else material.name
 
 
 def is_sheet(layer: LayerData) -> bool:
@@ -130,7 +122,7 @@ def hygric_of(layer: LayerData, conductivity: float) -> Hygric:
         mu = max(AIR_SD, layer.sd_dry) / layer.thickness
         return Hygric(
             layer.name, AIR_DENSITY, AIR_HEAT, conductivity, 0.0, "linear", 0.8 * AIR_WATER, AIR_WATER, mu, mu,
-            assumed=f"{layer.name}: unknown material, taken as air." if layer.missing else "",
+            assumed=f"{layer.name} (taken as air)" if layer.missing else "",
         )  # fmt: skip
     held, assumed = holds(material)
     core = (

@@ -4,6 +4,7 @@
 from typing import TYPE_CHECKING, Any
 
 from msgspec import Struct
+from msgspec.structs import replace
 
 from glacis.core.air.parts import AIRED, air_of
 from glacis.core.graph.part import LongPart, Part, Progress
@@ -55,6 +56,7 @@ class Hours(Struct, frozen=True):
         run: of the area.
         names: of the slabs from outside.
         layers: their ids.
+        sheets: names of what lies on the inner face of each; empty for nothing.
         assumed: in sentences.
         invented: whether the weather was made rather than read.
     """
@@ -62,6 +64,7 @@ class Hours(Struct, frozen=True):
     run: "Run"
     names: tuple[str, ...]
     layers: tuple[str, ...]
+    sheets: tuple[str, ...]
     assumed: tuple[str, ...]
     invented: bool
 
@@ -80,7 +83,7 @@ def _reads(reader: Reader, subject: str) -> HourlyRead:
         layers=thermal.layers,
         film=thermal.films.inside,
         faces=(area.pitch, area.azimuth),
-        stated=stated,
+        stated=replace(stated, report=False),
         absorptance=usual if stated.absorptance is None else stated.absorptance,
         weather=read_weather(reader),
         rooms=(
@@ -122,7 +125,10 @@ def _run(read: HourlyRead, progress: Progress) -> Hours:
         assumed = (*assumed, words)
     file = read.weather.weather.file
     invented = file is None or read.weather.series is None
-    return Hours(found, roof.names, roof.layers, assumed, invented)
+    case = roof.case
+    below = [case.sheets.get(k) for k in range(len(case.slabs) - 1)]
+    sheets = tuple("" if sheet is None else sheet.name for sheet in (*below, case.inner))
+    return Hours(found, roof.names, roof.layers, sheets, assumed, invented)
 
 
 def _weigh(value: Hours) -> int:

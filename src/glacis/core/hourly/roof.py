@@ -128,7 +128,8 @@ def _piled(kept: tuple[LayerData, ...], stated: Hourly, gap: str) -> _Pile:
 
 
 def _assumed(matters: list[Hygric], kept: tuple[LayerData, ...], *, loft: bool) -> tuple[str, ...]:
-    words = [matter.assumed for matter in matters if matter.assumed]
+    guessed = dict.fromkeys(matter.assumed for matter in matters if matter.assumed)
+    words = [f"Sorption and uptake are estimates: {', '.join(guessed)}."] if guessed else []
     if loft:
         words.append(
             "The loft has the temperature and vapour of the outside air, out of sun and sky."

@@ -29,6 +29,7 @@ class Hourly(Node, frozen=True, kw_only=True):
         wet_start: whether timber, screed and concrete are closed in wet.
         start: month in which the roof is closed in, January 1.
         years: that are looked at, at most.
+        report: whether the report tells of it.
     """
 
     area: str
@@ -43,3 +44,4 @@ class Hourly(Node, frozen=True, kw_only=True):
     wet_start: bool = False
     start: Annotated[int, Range("month of closing in", None, 1, 12, SHARE)] = 10
     years: Annotated[int, Range("years", None, 1, 30)] = 10
+    report: bool = False

@@ -186,7 +186,7 @@ def _screens(read: AirChapter) -> Blocks:
     )
 
 
-def _told_apart(item: AreaResult) -> object:
+def _told_apart(_results: Results, item: AreaResult) -> object:
     """Areas differ here by all that is stated and found about their air."""
     return item.roof.aired
 

@@ -175,7 +175,7 @@ def _board_table(layout: "Layout", system: System) -> Any:
     return words_grid(rows, (3, 1, 1, 1, 1), 1)
 
 
-def _told_apart(item: AreaResult) -> object:
+def _told_apart(_results: Results, item: AreaResult) -> object:
     return item.roof.area.id if item.roof.drained is not None else None
 
 

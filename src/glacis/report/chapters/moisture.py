@@ -9,6 +9,7 @@ from glacis.core.figures.headline import working_of
 from glacis.core.graph.part import Part
 from glacis.core.moisture.monthly import Interface, Monthly
 from glacis.report.blocks import Blocks, Picture, Room, Words
+from glacis.report.chapters import hours
 from glacis.report.chapters.build_up import AreaDrawn, reads_drawn
 from glacis.report.charts.water import verdict_words, water_scene
 from glacis.report.offers import Chapter, Key, Offer, Section
@@ -59,7 +60,7 @@ def _results(results: Results, area: str) -> dict[str, Any]:
 
 
 OFFER = Offer(
-    chapters=(Chapter("area", Part("chapter moisture", reads_drawn, _blocks)),),
+    chapters=(Chapter("area", Part("chapter moisture", reads_drawn, _blocks)), hours.CHAPTER),
     sections=(
         Section(
             "area",
@@ -75,5 +76,6 @@ to such a roof; `dries_out`;
 `depth_m`, `peak_g_m2` and `by_month_g_m2` (water at the end of each month).
 """,
         ),
+        hours.SECTION,
     ),
 )

@@ -1,7 +1,7 @@
 # SPDX-License-Identifier: GPL-3.0-or-later
 """The weather of the site: a chapter, figures for the results, a file."""
 
-from typing import Any
+from typing import TYPE_CHECKING, Any
 
 from msgspec import Struct
 
@@ -9,23 +9,26 @@ from glacis.core.analysis.results import Results
 from glacis.core.graph.part import WHOLE, Part
 from glacis.core.graph.reader import Reader
 from glacis.core.units.quantities import System
-from glacis.core.weather.parts import WEATHER, SiteWeather
-from glacis.core.weather.words import figures_line, punishes, zone_words
-from glacis.files.epw_write import write_epw
 from glacis.report.blocks import Block, Blocks, Picture, Room, Words
-from glacis.report.charts.weather import year_scene
 from glacis.report.offers import Chapter, Export, Key, Section
+
+if TYPE_CHECKING:
+    from glacis.core.weather.parts import SiteWeather
+
+# Numbers are loaded where a year is asked for: the window opens without.
 
 
 class WeatherRead(Struct, frozen=True):
     """The year, and the reader's units."""
 
-    weather: SiteWeather
+    weather: "SiteWeather"
     mended: tuple[str, ...]
     units: System
 
 
 def _reads(reader: Reader, _subject: str) -> WeatherRead:
+    from glacis.core.weather.parts import WEATHER
+
     project = reader.project
     file = project.site.weather.file
     return WeatherRead(
@@ -34,6 +37,9 @@ def _reads(reader: Reader, _subject: str) -> WeatherRead:
 
 
 def _blocks(read: WeatherRead) -> Blocks:
+    from glacis.core.weather.words import figures_line, punishes, zone_words
+    from glacis.report.charts.weather import year_scene
+
     weather, system = read.weather, read.units
     found = weather.statistics
     blocks: list[Block] = [
@@ -54,6 +60,8 @@ def _blocks(read: WeatherRead) -> Blocks:
 
 
 def _figures(results: Results, _area: str) -> dict[str, Any]:
+    from glacis.core.weather.parts import WEATHER
+
     weather = results.value(WEATHER, WHOLE)
     found = weather.statistics
     return {
@@ -86,6 +94,9 @@ days and moisture, `T_mean_C`, `T_min_C` and `T_max_C` of its hours, degree days
 
 
 def _epw(results: Results) -> bytes:
+    from glacis.core.weather.parts import WEATHER
+    from glacis.files.epw_write import write_epw
+
     return write_epw(results.value(WEATHER, WHOLE).year, results.project.site.name)
 
 

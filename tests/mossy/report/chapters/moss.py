@@ -28,7 +28,7 @@ def _results(results: Results, area: str) -> dict[str, Any]:
     return {"moss": results.value(MOSS_SHARE, area)}
 
 
-def _apart(item: AreaResult) -> object:
+def _apart(_results: Results, item: AreaResult) -> object:
     return item.roof.area.azimuth
 
 

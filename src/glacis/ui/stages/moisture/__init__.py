@@ -4,7 +4,7 @@
 from collections.abc import Iterator
 from typing import TYPE_CHECKING
 
-from glacis.ui.actions import BenchKey
+from glacis.ui.actions import Action, BenchKey
 from glacis.ui.bench import BenchKind, Context, Pose
 
 if TYPE_CHECKING:
@@ -26,4 +26,28 @@ def poses(window: "MainWindow") -> Iterator[Pose]:
     return found(window)
 
 
-KIND = BenchKind(make, keys=(BenchKey("Left, Right", "look at another month"),), poses=poses)
+def _months(bench: "MoistureBench") -> None:
+    bench.show_view("months")
+
+
+def _hours(bench: "MoistureBench") -> None:
+    bench.show_view("hours")
+
+
+def _reserve(bench: "MoistureBench") -> None:
+    bench.show_view("hours")
+    bench.hours.seek_reserve()
+
+
+KIND = BenchKind(
+    make,
+    actions=(
+        Action("View", "Moisture by months", "", "Condensate by the monthly method", _months),
+        Action("View", "Moisture by hours", "", "Heat and moisture hour by hour", _hours),
+        Action("Edit", "Seek the drying reserve", "", "How much water the roof forgives", _reserve),
+    ),
+    keys=(
+        BenchKey("Left, Right", "look at another month; by hours at another day, with Shift by 30"),
+    ),
+    poses=poses,
+)

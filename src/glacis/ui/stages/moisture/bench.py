@@ -3,16 +3,28 @@
 
 from PyQt6.QtCore import QPointF, QSize, Qt
 from PyQt6.QtGui import QKeyEvent
-from PyQt6.QtWidgets import QHBoxLayout, QPushButton
+from PyQt6.QtWidgets import QHBoxLayout, QPushButton, QVBoxLayout, QWidget
 
 from glacis.core.moisture.parts import VAPOUR_LINES
 from glacis.report.charts.pressures import pressures_scene, surface_scene
 from glacis.report.charts.water import verdict_words, water_scene
 from glacis.report.scene import Hot, saying
-from glacis.ui.bench import Bench
+from glacis.ui.bench import Bench, view_buttons
 from glacis.ui.desk import Desk
 from glacis.ui.drawing.canvas import Canvas
+from glacis.ui.stages.moisture.hours_view import HoursView
+from glacis.ui.widgets.field_grid import chooser
 from glacis.ui.widgets.labels import label, tight
+
+VIEWS = (
+    ("months", "Months", "Condensate by the monthly method"),
+    ("hours", "Hours", "Heat and moisture hour by hour, with sun, rain, storage and leaks"),
+)
+FIELDS = (("humidity", "humidity"), ("temperature", "temperature"))
+LEFT_OUT = (
+    "Monthly method of ISO 13788, path between members. It leaves out sun, rain, built-in moisture, air leakage and "
+    "storage: a roof that passes here can still be wetted by a leak."
+)
 
 
 class MoistureBench(Bench):
@@ -20,33 +32,61 @@ class MoistureBench(Bench):
 
     def __init__(self, desk: Desk) -> None:
         super().__init__(desk, "Moisture")
+        self._view = "months"
+        self.views = view_buttons(self, VIEWS, self.show_view)
+        self.fields = chooser("What the tapestry shows", FIELDS)
+        self.fields.activated.connect(lambda k: self.hours.show_field(self.fields.itemData(k)))
+        self.controls.addWidget(self.fields)
         button = QPushButton("Working")
         button.setToolTip("Open every step behind the year of water")
         button.clicked.connect(lambda: self.working_wanted.emit("condensate"))
         self.controls.addWidget(button)
+        self._working = button
         self._water = Canvas("Water by month", QSize(400, 220))
         self._water.pressed.connect(self._pick)
         self._water.key.connect(self._key)
-        self.column.addWidget(self._water, 5)
+        self._months = QWidget()
+        months = tight(QVBoxLayout(self._months), (0, 0, 0, 0), 6)
+        months.addWidget(self._water, 5)
         self.setFocusProxy(self._water)
         pair = tight(QHBoxLayout(), (0, 0, 0, 0), 8)
         self._pressures = Canvas("Vapour lines of one month", QSize(200, 180))
         self._surface = Canvas("Inner surface by month", QSize(200, 180))
         pair.addWidget(self._pressures)
         pair.addWidget(self._surface)
-        self.column.addLayout(pair, 4)
-        self.column.addWidget(
-            label(
-                "Monthly method of ISO 13788, path between members. It leaves out sun, rain, "
-                "built-in moisture, air leakage and storage: a roof that passes here can still be "
-                "wetted by a leak.",
-                "second small",
-                wrap=True,
-            )
-        )
+        months.addLayout(pair, 4)
+        months.addWidget(label(LEFT_OUT, "second small", wrap=True))
+        self.column.addWidget(self._months, 9)
+        self.hours = HoursView(desk)
+        self.hours.said.connect(self.said)
+        self.column.addWidget(self.hours, 9)
+        self._hours_only = (self.fields, self.hours.reserve, self.hours.stop)
+        for button in (self.hours.reserve, self.hours.stop):
+            self.controls.addWidget(button)
+        desk.got_on.connect(self._follow)
+
+    def _follow(self) -> None:
+        """Background work has got on."""
+        if self._view == "hours" and self.isVisible():
+            self.refresh()
 
     def refresh(self) -> None:
         """Show the selected area."""
+        hours = self._view == "hours"
+        self.views[self._view].setChecked(True)
+        self._months.setVisible(not hours)
+        self._working.setVisible(not hours)
+        self.hours.setVisible(hours)
+        for control in self._hours_only:
+            control.setVisible(hours)
+        self.setFocusProxy(self.hours.canvas if hours else self._water)
+        if hours:
+            self.hours.refresh()
+            self.say(self.empty_words() or self.hours.headline())
+        else:
+            self._show_months()
+
+    def _show_months(self) -> None:
         area, palette = self.desk.area, self.desk.palette
         month = self.desk.telling_month()
         detail = self.desk.detail

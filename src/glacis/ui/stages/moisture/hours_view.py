@@ -1,0 +1,215 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
+"""The selected area hour by hour: run in the background, drawn, scrubbed, told."""
+
+from typing import TYPE_CHECKING
+
+from PyQt6.QtCore import QPointF, QSize, Qt, pyqtSignal
+from PyQt6.QtGui import QKeyEvent, QResizeEvent
+from PyQt6.QtWidgets import QPushButton, QVBoxLayout, QWidget
+
+from glacis.core.graph.part import Failed, Pending, Ready
+from glacis.core.hourly.parts import HOURLY, RESERVE, VERDICT, Hours
+from glacis.report.scene import Hot, saying
+from glacis.ui.desk import Desk
+from glacis.ui.drawing.canvas import Canvas
+from glacis.ui.stages.moisture.hours_strip import HoursStrip
+from glacis.ui.widgets.labels import label, tight
+
+if TYPE_CHECKING:
+    from glacis.core.hourly.reserve import Reserve
+    from glacis.core.hourly.verdicts import Verdict
+    from glacis.report.charts.hours import Shows
+
+CAUTION = (
+    "Hourly calculation after EN 15026. It knows nothing of workmanship, ice, or water that runs in from elsewhere: "
+    "materials are estimates where said, and the product's approval and local practice come first."
+)
+
+
+class HoursView(QWidget):
+    """The tapestry of an area, its words and what may be changed."""
+
+    said = pyqtSignal(str, bool)
+
+    def __init__(self, desk: Desk) -> None:
+        super().__init__()
+        self._desk = desk
+        self._day: dict[str, int] = {}
+        self._seeking = ""
+        self._shown: tuple[str, Hours, Verdict] | None = None
+        self.shows: Shows = "humidity"
+        column = tight(QVBoxLayout(self), (0, 0, 0, 0), 4)
+        self.canvas = Canvas("Moisture through the roof, depth by days", QSize(400, 240))
+        self.canvas.pressed.connect(self._press)
+        self.canvas.dragged.connect(lambda at, _keys: self._scrub(at))
+        self.canvas.released.connect(lambda _at: self.canvas.set_note(None))
+        self.canvas.key.connect(self._key)
+        column.addWidget(self.canvas, 1)
+        self.words = label("", "small", wrap=True)
+        column.addWidget(self.words)
+        self.assumed = label("", "second small", wrap=True)
+        column.addWidget(self.assumed)
+        self.strip = HoursStrip(desk)
+        self.strip.said.connect(self.said)
+        column.addWidget(self.strip)
+        self.reserve = QPushButton("Reserve")
+        self.reserve.setToolTip(
+            "Seek how much water a year may get into the outermost wood before it passes its limit"
+        )
+        self.reserve.clicked.connect(self.seek_reserve)
+        self.stop = QPushButton("Stop")
+        self.stop.setToolTip("End the run that goes on")
+        self.stop.clicked.connect(self.halt)
+        self._halted = ""
+
+    @property
+    def _area(self) -> str:
+        return self._desk.area.roof.area.id if self._desk.area else ""
+
+    def show_field(self, shows: "Shows") -> None:
+        """Show humidity or temperature in the tapestry."""
+        self.shows = shows
+        self.refresh()
+
+    def seek_reserve(self) -> None:
+        """Begin to seek what the area forgives."""
+        self._seeking = self._area
+        self.refresh()
+
+    def halt(self) -> None:
+        """End what goes on for this area."""
+        jobs = self._desk.session.jobs
+        for part in (HOURLY, RESERVE):
+            jobs.cancel((part.name, self._area))
+        self._seeking, self._halted = "", self._key_of()
+        self.refresh()
+
+    def _key_of(self) -> str:
+        return f"{self._area} {id(self._desk.project)}"
+
+    def refresh(self) -> None:
+        """Show how the area's run stands; where there is none, it begins."""
+        area, palette = self._desk.area, self._desk.palette
+        self.strip.refresh()
+        if area is None or not area.roof.layers:
+            self.canvas.show_scene(saying("No layers yet."), palette)
+            self._say("", "")
+            self.stop.setEnabled(False)
+            return
+        if self._halted != self._key_of():
+            self._halted = ""
+        state = (
+            self._desk.session.state(HOURLY, self._area)
+            if self._halted
+            else self._desk.want(HOURLY, self._area)
+        )
+        if isinstance(state, Ready):
+            verdict = self._desk.results.value(VERDICT, self._area)
+            self._shown = (self._area, state.value, verdict)
+            self._show(state.value, verdict)
+        elif isinstance(state, Failed):
+            self.canvas.show_scene(saying(state.why), palette)
+            self._say("", "")
+            self.stop.setEnabled(False)
+        else:
+            self._wait(state)
+
+    def _wait(self, state: Pending) -> None:
+        """The last picture of this area stays until the new run is there."""
+        words = (
+            "Stopped."
+            if self._halted
+            else f"Hour by hour: {state.words or 'begins'}, {100 * state.share:.0f} %"
+        )
+        self.stop.setEnabled(not self._halted)
+        if self._shown is None or self._shown[0] != self._area:
+            self.canvas.show_scene(saying(words), self._desk.palette)
+            self._say(words, "")
+            return
+        self._say(f"{words} The picture is that of before.", self.assumed.text())
+
+    def _show(self, hours: Hours, verdict: "Verdict") -> None:
+        from glacis.core.hourly.story import story
+        from glacis.report.charts.hours import hours_scene
+
+        system, shows, day = self._desk.system, self.shows, self._day.get(self._area)
+        reserve, told = self._reserve()
+        self.canvas.show_scene(
+            lambda w, h: hours_scene(hours, verdict, (w, h), system, shows=shows, day=day),
+            self._desk.palette,
+        )
+        lines = [*story(hours.run, verdict, reserve, system), *([told] if told else [])]
+        weather = "Weather invented from the months." if hours.invented else ""
+        self._say(" ".join(lines), " ".join((CAUTION, weather, *hours.assumed)))
+
+    def _reserve(self) -> "tuple[Reserve | None, str]":
+        """What the area forgives, where it is known or sought; and how the search stands."""
+        session = self._desk.session
+        seeking = self._seeking == self._area
+        state = session.want(RESERVE, self._area) if seeking else session.state(RESERVE, self._area)
+        running = seeking and isinstance(state, Pending)
+        self.reserve.setEnabled(not running)
+        self.stop.setEnabled(running)
+        if isinstance(state, Ready):
+            if seeking and state.value is None:
+                self.said.emit("No wood lies in this roof: there is no reserve to seek.", False)
+            if seeking:
+                self._seeking = ""
+            return state.value, ""
+        if isinstance(state, Failed):
+            self._seeking = ""
+            return None, state.why
+        return None, f"Seeking the reserve: {100 * state.share:.0f} %." if running else ""
+
+    def _say(self, words: str, assumed: str) -> None:
+        for place, text in ((self.words, words), (self.assumed, assumed)):
+            place.setText(text)
+        self._fit_words()
+
+    def resizeEvent(self, event: QResizeEvent | None) -> None:
+        """Words take the lines they need, the drawing the rest."""
+        super().resizeEvent(event)
+        self._fit_words()
+
+    def _fit_words(self) -> None:
+        for words in (self.words, self.assumed):
+            words.setMinimumHeight(0)
+            words.setFixedHeight(max(1, words.heightForWidth(self.width())))
+
+    def headline(self) -> str:
+        """The verdict in short."""
+        from glacis.core.hourly.story import WORDS
+
+        if self._shown is None or self._shown[0] != self._area:
+            return ""
+        verdict = self._shown[2]
+        return f"Hour by hour it {WORDS[verdict.grade]}"
+
+    def _press(self, hot: Hot | None, at: QPointF) -> None:
+        if hot is not None:
+            self._scrub(at)
+
+    def _scrub(self, at: QPointF) -> None:
+        from glacis.report.charts.hours import day_words, layout_of
+
+        if self._shown is None or self._shown[0] != self._area:
+            return
+        _, hours, verdict = self._shown
+        day = layout_of(hours, verdict, self.canvas.width(), self.canvas.height()).day(at.x())
+        self._day[self._area] = day
+        self._show(hours, verdict)
+        self.canvas.set_note(at, day_words(hours, verdict, day, self._desk.system))
+
+    def _key(self, event: QKeyEvent) -> None:
+        """Arrows go by days, with Shift by months."""
+        from glacis.report.charts.hours import wettest_day
+
+        step = {Qt.Key.Key_Left: -1, Qt.Key.Key_Right: 1}.get(Qt.Key(event.key()))
+        if step is None or self._shown is None or self._shown[0] != self._area:
+            return
+        _, hours, verdict = self._shown
+        if event.modifiers() & Qt.KeyboardModifier.ShiftModifier:
+            step *= 30
+        self._day[self._area] = (self._day.get(self._area, wettest_day(verdict)) + step) % 365
+        self._show(hours, verdict)
+        event.accept()
