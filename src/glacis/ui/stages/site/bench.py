@@ -174,9 +174,6 @@ class SiteBench(Bench):
         self.rain.said.connect(self.said)
         self._view = "months"
         self.views = view_buttons(self, VIEWS, self.show_view)
-        self._rain_name = label("Rain in a year", "second small")
-        self.controls.addWidget(self._rain_name)
-        self.controls.addWidget(self.rain)
         table = QPushButton("Table…")
         table.setToolTip("The climate and the rooms by month: type, paste, read and save (Ctrl+M)")
         table.clicked.connect(self.open_table)
@@ -197,7 +194,7 @@ class SiteBench(Bench):
         self._month_field: UnitField | None = None
         self._build_rooms()
         self._build_targets()
-        self.exposure = ExposureRow(desk)
+        self.exposure = ExposureRow(desk, self.rain)
         self.exposure.said.connect(self.said)
         self.year = YearView(desk)
         self.files = WeatherFiles(self, prompts)
@@ -266,7 +263,7 @@ class SiteBench(Bench):
         site = desk.project.site
         hours = self._view == "hours"
         self.views[self._view].setChecked(True)
-        for widget in (self.canvas, self._months_only, self._rain_name, self.rain):
+        for widget in (self.canvas, self._months_only):
             widget.setVisible(not hours)
         for shown in (self.year, self.weather):
             shown.setVisible(hours)

@@ -4,7 +4,7 @@
 from functools import partial
 
 from PyQt6.QtCore import pyqtSignal
-from PyQt6.QtWidgets import QCheckBox, QHBoxLayout, QWidget
+from PyQt6.QtWidgets import QCheckBox, QHBoxLayout, QVBoxLayout, QWidget
 
 from glacis.core.model.document import Site
 from glacis.core.model.edit import change_site
@@ -17,9 +17,15 @@ from glacis.ui.widgets.unit_field import UnitField
 FIELDS = (
     ("wind", "Wind", "Mean wind at the eaves", Quantity.SPEED, 70),
     ("wind_from", "from", "Where the wind mostly comes from, clockwise from north", Quantity.ANGLE, 62),
-    ("sun", "Sun", "Sun on a roof on a clear summer noon", Quantity.HEAT_FLUX, 128),
+    ("sun", "Sun", "Sun on a roof on a clear summer noon", Quantity.HEAT_FLUX, 118),
     ("snow", "Snow", "Depth of snow that lies for days on the roof, 0 for none", Quantity.THICKNESS, 70),
 )  # fmt: skip
+
+
+def _put(row: QHBoxLayout, words: str, field: UnitField) -> None:
+    row.addWidget(label(words, "second small"))
+    row.addWidget(field)
+    row.addSpacing(4)
 
 
 class ExposureRow(QWidget):
@@ -27,24 +33,27 @@ class ExposureRow(QWidget):
 
     said = pyqtSignal(str, bool)
 
-    def __init__(self, desk: Desk) -> None:
+    def __init__(self, desk: Desk, rain: UnitField) -> None:
         super().__init__()
         self._desk = desk
         self.fields: dict[str, UnitField] = {}
-        row = tight(QHBoxLayout(self), (0, 0, 0, 4), 6)
+        rows = tight(QVBoxLayout(self), (0, 0, 0, 4), 4)
+        wind, sun = (tight(QHBoxLayout(), (0, 0, 0, 0), 6) for _ in range(2))
+        rows.addLayout(wind)
+        rows.addLayout(sun)
         for key, words, tip, quantity, width in FIELDS:
             field = UnitField(tip, quantity, width).bounded(range_of(Site, key))
             field.committed.connect(partial(self._take, key))
             field.said.connect(self.said)
             self.fields[key] = field
-            row.addWidget(label(words, "second small"))
-            row.addWidget(field)
-            row.addSpacing(4)
+            _put(wind if key.startswith("wind") else sun, words, field)
         self.sheltered = QCheckBox("sheltered")
         self.sheltered.setToolTip("Trees or buildings take most of the wind")
         self.sheltered.clicked.connect(lambda on: self._act(sheltered=on))
-        row.addWidget(self.sheltered)
-        row.addStretch(1)
+        wind.addWidget(self.sheltered)
+        _put(sun, "Rain in a year", rain)
+        for row in (wind, sun):
+            row.addStretch(1)
 
     def refresh(self) -> None:
         """Show the site as it is."""
