@@ -47,10 +47,13 @@ def test_each_term_is_a_sentence_that_is_told_apart():
 def test_everything_on_every_bench_answers(window, qtbot):
     silent: set[str] = set()
     from_glossary: set[str] = set()
+    views = [(stage, "") for stage in window.kinds] + [("site", "hours"), ("moisture", "hours")]
     for area in ("laboratory", "hall-south"):
         window.desk.select_area(area)
-        for stage in window.kinds:
+        for stage, view in views:
             window.show_stage(stage)
+            if view:
+                window.bench(stage).show_view(view)
             qtbot.wait(1)
             for widget in window.findChildren(QWidget):
                 if not widget.isVisible():
