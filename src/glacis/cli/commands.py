@@ -55,7 +55,7 @@ def build_parser(offered: tuple[Export, ...]) -> argparse.ArgumentParser:
 
 def run(words: list[str], stages: tuple[Stage, ...] = STAGES) -> int:
     """Carry out one command."""
-    if "--hourly" in words:
+    if "--hourly" in words or any(word.startswith("hours") for word in words):
         compile_kernels()
     else:
         make_ready()
@@ -80,9 +80,11 @@ def _carry_out(
         project = load(options.file)
         results = ProjectSession(project, load_library(), stages=stages, around=around).results
         if options.command == "check" and options.hourly:
-            _run_hours(results)
+            _run_hours(results, reserve=True)
         if options.command == "check":
             return _check(results, as_json=options.json)
+        if options.command == "export" and options.what.startswith("hours"):
+            _run_hours(results, reserve=False)
         make = _maker(results, options, offered)
         content = make()
     except GlacisError as fault:
@@ -94,7 +96,7 @@ def _carry_out(
     return code
 
 
-def _run_hours(results: Results) -> None:
+def _run_hours(results: Results, *, reserve: bool) -> None:
     """Run all areas hour by hour, telling how far it is on standard error."""
     from glacis.report.chapters.hours import run_all
 
@@ -102,7 +104,7 @@ def _run_hours(results: Results) -> None:
         if sys.stderr.isatty():
             sys.stderr.write(f"\r{100 * share:3.0f} %  {words[:60]:<60}")
 
-    run_all(results, tuple(item.roof.area.id for item in results.areas), tell, reserve=True)
+    run_all(results, tuple(item.roof.area.id for item in results.areas), tell, reserve=reserve)
     if sys.stderr.isatty():
         sys.stderr.write("\n")
 

@@ -17,6 +17,7 @@ from glacis.core.moisture.parts import AIR
 
 if TYPE_CHECKING:
     from glacis.core.hourly.cavity import Vented
+    from glacis.core.hourly.reasons import Reasons
     from glacis.core.hourly.reserve import Reserve
     from glacis.core.hourly.run import Run
     from glacis.core.hourly.verdicts import Verdict
@@ -133,7 +134,15 @@ def _run(read: HourlyRead, progress: Progress) -> Hours:
 
 def _weigh(value: Hours) -> int:
     run = value.run
-    arrays = (run.hours, run.daily, run.temperature, run.humidity, run.booked, run.surface)
+    arrays = (
+        run.hours,
+        run.daily,
+        run.temperature,
+        run.humidity,
+        run.free,
+        run.booked,
+        run.surface,
+    )
     return sum(int(array.nbytes) for array in arrays) + 4096
 
 
@@ -155,7 +164,7 @@ def _reads_verdict(reader: Reader, subject: str) -> VerdictRead:
 def _verdict(read: VerdictRead) -> "Verdict":
     from glacis.core.hourly.verdicts import judged
 
-    return judged(read.hours.run, read.layers)
+    return judged(read.hours.run, read.layers, read.hours.names)
 
 
 VERDICT: "Part[VerdictRead, Verdict]" = Part("hourly verdict", _reads_verdict, _verdict)
@@ -171,5 +180,17 @@ def _reserve(read: HourlyRead, progress: Progress) -> "Reserve | None":
     return reserve_of(roof, hours, (read.stated.start, read.stated.years), limits, progress)
 
 
+def _reasons(read: HourlyRead, progress: Progress) -> "Reasons":
+    from glacis.core.hourly.reasons import reasons_of
+    from glacis.core.hourly.roof import leak_class
+
+    roof, hours = _case(read)
+    stated = read.stated
+    leaks = leak_class(stated, read.layers) != "none"
+    return reasons_of(roof, hours, (stated.start, stated.years), leaks, stated.wet_start, progress)
+
+
+REASONS: "LongPart[HourlyRead, Reasons]" = LongPart("hourly reasons", _reads, _reasons)
+"""What an area would do without sun, leaks or drying inwards."""
 RESERVE: "LongPart[HourlyRead, Reserve | None]" = LongPart("hourly reserve", _reads, _reserve)
 """How much water an area forgives; None where it has no wood."""

@@ -26,6 +26,9 @@ year to year under which a roof repeats itself; our judgement."""
 SKIN = 0.005
 """Depth of a layer's outer and inner skin [m]; our judgement: what a probe or a nail's head meets."""
 
+HELD_AT = 0.99
+"""Humidity up to which water counts as held [-]; our judgement."""
+
 Kind = Literal["wood", "wood outside", "wood inside", "plane", "room side"]
 
 
@@ -66,6 +69,7 @@ class Run(Struct, frozen=True, eq=False):
         humidity: likewise [-].
         depths: of the faces of the cells from outside [m], one more than cells.
         spans: first and one past the last cell of each slab.
+        free: most water of the day over what each slab holds at 99 %, wood and what lies in the rain apart [kg/m²].
         booked: what passed by day [kg/m²], heat [J/m²].
         stored: water at the beginning and at the end [kg/m²].
         unbalanced: water that no account tells of [kg/m²].
@@ -84,6 +88,7 @@ class Run(Struct, frozen=True, eq=False):
     humidity: Small
     depths: Array
     spans: tuple[tuple[int, int], ...]
+    free: Small
     booked: Array
     stored: tuple[float, float]
     unbalanced: float
@@ -93,9 +98,14 @@ class Run(Struct, frozen=True, eq=False):
 def watches_of(roof: Roof, made: Assembled) -> tuple[Watch, ...]:
     """What is watched: every wood, whole and its skins, both sides of sheets, the room's side."""
     found: list[Watch] = []
+    slabs = roof.case.slabs
+
+    def plane(kind: Kind, name: str, index: int, cell: int) -> Watch:
+        return Watch(kind, name, slabs[index].layer, cell, cell + 1, 1.0)
+
     for index in roof.woods:
         first, last = made.spans[index]
-        slab = roof.case.slabs[index]
+        slab = slabs[index]
         density = slab.matter.density if isinstance(slab.matter, Hygric) else 1.0
         deep = np.cumsum(made.widths[first:last])
         skin = max(1, int(np.searchsorted(deep, SKIN + 1e-9)))
@@ -107,23 +117,24 @@ def watches_of(roof: Roof, made: Assembled) -> tuple[Watch, ...]:
     for after, sheet in sorted(roof.case.sheets.items()):
         if sheet.stops and sheet.name and after >= roof.case.weathered:
             cell = made.spans[after][1]
-            for side, at, index in (("outside", cell - 1, after), ("inside", cell, after + 1)):
-                slab = roof.case.slabs[index]
-                found.append(Watch("plane", f"{side} of {sheet.name}", slab.layer, at, at + 1, 1.0))
-    if roof.case.leak >= 0:
-        cell, slab = made.spans[roof.case.leak][0], roof.case.slabs[roof.case.leak]
-        found.append(Watch("plane", f"outer face of {slab.name}", slab.layer, cell, cell + 1, 1.0))
-    count, slab = len(made.widths), roof.case.slabs[-1]
-    found.append(Watch("room side", f"room side of {slab.name}", slab.layer, count - 1, count, 1.0))
+            found.append(plane("plane", f"outside of {sheet.name}", after, cell - 1))
+            found.append(plane("plane", f"inside of {sheet.name}", after + 1, cell))
+    leak = roof.case.leak
+    if leak >= 0:
+        found.append(plane("plane", f"outer face of {slabs[leak].name}", leak, made.spans[leak][0]))
+    last_slab = len(slabs) - 1
+    name = f"room side of {slabs[-1].name}"
+    found.append(plane("room side", name, last_slab, len(made.widths) - 1))
     return tuple(found)
 
 
 def _by_day(
-    values: NDArray[np.floating], how: Literal["mean", "sum"] = "mean"
+    values: NDArray[np.floating], how: Literal["mean", "sum", "most"] = "mean"
 ) -> NDArray[np.floating]:
     days = values[: len(values) // 24 * 24].reshape(-1, 24, *values.shape[1:])
-    found: NDArray[np.floating] = days.mean(axis=1) if how == "mean" else days.sum(axis=1)
-    return found
+    if how == "most":
+        return np.asarray(days.max(axis=1))
+    return np.asarray(days.mean(axis=1) if how == "mean" else days.sum(axis=1))
 
 
 class _Year(Struct, frozen=True, eq=False):
@@ -132,6 +143,7 @@ class _Year(Struct, frozen=True, eq=False):
     watched: Small
     temperature: Small
     humidity: Small
+    free: Small
     booked: Array
     surface: Small
 
@@ -139,8 +151,11 @@ class _Year(Struct, frozen=True, eq=False):
 class _Book:
     """What is kept of a run while it goes on."""
 
-    def __init__(self, made: Assembled, watches: tuple[Watch, ...]) -> None:
+    def __init__(self, made: Assembled, watches: tuple[Watch, ...], dry: tuple[int, ...]) -> None:
         self._made = made
+        self._dry = dry
+        self._held = [float(np.interp(HELD_AT, x.humidity, x.water)) for x in made.curves]
+        self.free: list[Small] = []
         self._spans = [slice(watch.first, watch.last) for watch in watches]
         self.kept: list[Small] = []
         self.temperature: list[Small] = []
@@ -158,6 +173,11 @@ class _Book:
             share = widths[span] / widths[span].sum()
             for column, values in enumerate((warm, humid, water)):
                 watched[:, number, column] = values[:, span] @ share
+        free = np.zeros((len(kept), len(self._held)), np.float32)
+        for slab in self._dry:
+            span = slice(*self._made.spans[slab])
+            free[:, slab] = np.maximum(0.0, water[:, span] - self._held[slab]) @ widths[span]
+        self.free.append(free)
         self.kept.append(watched)
         self.temperature.append(warm.astype(np.float32))
         self.humidity.append(humid.astype(np.float32))
@@ -169,9 +189,10 @@ class _Book:
         warm, humid = (
             _by_day(np.concatenate(values)) for values in (self.temperature, self.humidity)
         )
+        free = _by_day(np.concatenate(self.free), "most")
         return _Year(
             np.concatenate(self.kept), warm.astype(np.float32), humid.astype(np.float32),
-            np.concatenate(self.booked), np.concatenate(self.surface),
+            free.astype(np.float32), np.concatenate(self.booked), np.concatenate(self.surface),
         )  # fmt: skip
 
 
@@ -182,6 +203,8 @@ class _Marching:
         self.made = assembled(roof.case)
         self.watches = watches_of(roof, self.made)
         self._hours, self._parts = hours, parts
+        count = len(roof.case.slabs)
+        self._dry = tuple(k for k in range(roof.case.weathered, count) if k not in roof.woods)
         self._state, self._slope = self.made.state.copy(), np.zeros_like(self.made.state)
 
     @property
@@ -191,7 +214,7 @@ class _Marching:
 
     def year(self, progress: Progress) -> tuple[_Year, str]:
         """The next year, and why it ended early; empty where it did not."""
-        book, made, state = _Book(self.made, self.watches), self.made, self._state
+        book, made, state = _Book(self.made, self.watches, self._dry), self.made, self._state
         stopped = ""
         for first in range(0, YEAR, CHUNK):
             some = self._hours[first : first + CHUNK]
@@ -293,6 +316,7 @@ def _gathered(
         daily=_by_day(watched).astype(np.float32),
         temperature=np.concatenate([year.temperature for year in years]),
         humidity=np.concatenate([year.humidity for year in years]),
+        free=np.concatenate([year.free for year in years]),
         depths=np.concatenate(([0.0], np.cumsum(made.widths))),
         spans=made.spans,
         booked=np.asarray(_by_day(booked, "sum")),

@@ -87,7 +87,7 @@ def _told(run: Run, verdict: Verdict, reserve: Reserve | None, system: System) -
         yield f"Mould comes to index {plain(worst.index, 1)}, {seen}: {worst.name}."
     if verdict.condensate[0] >= 0.01 and wood is not None:
         water = water_words(verdict.condensate[0], system)
-        yield f"Up to {water} stands free: {verdict.condensate[1]}."
+        yield f"Up to {water} stands free in {verdict.condensate[1]}."
     yield _settles(run, wooden=wood is not None)
     if reserve is not None:
         yield _forgives(reserve, system)
@@ -96,7 +96,7 @@ def _told(run: Run, verdict: Verdict, reserve: Reserve | None, system: System) -
 def _without_wood(verdict: Verdict, system: System) -> str:
     stands = "no water stands free"
     if verdict.condensate[0] >= 0.01:
-        stands = f"up to {water_words(verdict.condensate[0], system)} stands free, {verdict.condensate[1]}"
+        stands = f"up to {water_words(verdict.condensate[0], system)} stands free in {verdict.condensate[1]}"
     return (
         f"No wood lies in the way of the vapour. The dampest plane is over 80 % for {verdict.wet_hours} h of the "
         f"year; {stands}."

@@ -26,8 +26,6 @@ VISIBLE, SEEN_INSIDE, SEEN_WITHIN = 3.0, 1.0, 2.0
 our judgement for the two)."""
 RUNS = 0.2
 """Condensate that runs [kg/m²] (ISO 13788:2012, 6.4.5, note)."""
-HELD_AT = 0.99
-"""Humidity up to which water counts as held [-]; our judgement."""
 WET_METAL = 0.80
 """Humidity over which metal is wet [-] (ISO 9223:2012, 3.5)."""
 
@@ -83,7 +81,7 @@ class Verdict(Struct, frozen=True):
     Attributes:
         woods: from outside.
         moulds: wherever it was looked for.
-        condensate: most water over what is held at 99 %, at a plane [kg/m²], and where.
+        condensate: most water over what a layer holds at 99 % [kg/m²], and which.
         wet_hours: of the wettest plane over 80 % and above zero, last year [h].
         dripped: out of the roof inside, last year [kg/m²].
         refused: of leaks that found no room, last year [kg/m²].
@@ -113,12 +111,13 @@ def worst(grades: list[Grade]) -> Grade:
     return max(grades, key=GRADES.index, default="fit")
 
 
-def judged(run: Run, layers: tuple[LayerData, ...]) -> Verdict:
+def judged(run: Run, layers: tuple[LayerData, ...], names: tuple[str, ...] = ()) -> Verdict:
     """What a run says.
 
     Args:
         run: at least one full year of it.
         layers: of the area, inside to outside.
+        names: of its slabs, from outside.
     """
     by_id = {layer.id: layer for layer in layers}
     woods = tuple(
@@ -132,14 +131,14 @@ def judged(run: Run, layers: tuple[LayerData, ...]) -> Verdict:
         if watch.kind != "wood"
     )
     last = run.booked[-365:] if run.years else run.booked
-    condensate = _condensate(run)
+    standing = condensate(run, names)
     grades = [*(wood.grade for wood in woods), *(mould.grade for mould in moulds)]
-    if condensate[0] > RUNS:
+    if standing[0] > RUNS:
         grades.append("mind")
     return Verdict(
         woods,
         moulds,
-        condensate,
+        standing,
         _wet_hours(run),
         float(-last[:, DRIPPED].sum()),
         float(last[:, REFUSED].sum()),
@@ -215,22 +214,14 @@ def _mould(run: Run, number: int, layer: LayerData) -> Mouldy:
     return Mouldy(watch.name, watch.layer, sensitivity, index, room, grade)
 
 
-def _condensate(run: Run) -> tuple[float, str]:
-    """Most water at a plane over what its cell holds at 99 % [kg/m²], and where."""
-    most, place = 0.0, ""
-    for number, watch in enumerate(run.watches):
-        if watch.kind != "plane" or not len(run.hours):
-            continue
-        values = run.hours[-1, :, number]
-        wet = values[:, 1] > HELD_AT
-        if not wet.any():
-            continue
-        held = float(values[wet, 2].min())
-        width = float(run.depths[watch.last] - run.depths[watch.first])
-        over = (float(values[:, 2].max()) - held) * width
-        if over > most:
-            most, place = over, watch.name
-    return most, place
+def condensate(run: Run, names: tuple[str, ...] = ()) -> tuple[float, str]:
+    """Most water over what a layer holds at 99 % in the last year [kg/m²], and which; wood apart."""
+    last = run.free[-365:]
+    if not last.size:
+        return 0.0, ""
+    most = last.max(axis=0)
+    slab = int(most.argmax())
+    return float(most[slab]), names[slab] if names else ""
 
 
 def _wet_hours(run: Run) -> int:

@@ -7,18 +7,22 @@ from typing import TYPE_CHECKING, Any
 from msgspec import Struct
 
 from glacis.core.analysis.results import AreaResult, Results
+from glacis.core.area.parts import ANALYSED
+from glacis.core.errors import ValueRefused
 from glacis.core.graph.part import Part, Progress, Ready, unwatched
 from glacis.core.graph.reader import Reader
 from glacis.core.hourly.change import hourly_in
-from glacis.core.hourly.parts import HOURLY, RESERVE, VERDICT, Hours
+from glacis.core.hourly.parts import HOURLY, REASONS, RESERVE, VERDICT, Hours
 from glacis.core.units.format import plain
 from glacis.core.units.quantities import System
 from glacis.report.blocks import Block, Blocks, Cell, Grid, Picture, Room, Words
-from glacis.report.offers import Chapter, Key, Section
+from glacis.report.offers import Chapter, Export, Key, Section
 
 if TYPE_CHECKING:
+    from glacis.core.hourly.reasons import Reasons
     from glacis.core.hourly.reserve import Reserve
     from glacis.core.hourly.verdicts import Verdict
+    from glacis.core.judgement.methods import Method
 
 GRAMS = 1000.0
 CAUTION = (
@@ -27,12 +31,28 @@ CAUTION = (
 )
 
 
-class HoursRead(Struct, frozen=True):
-    """A run that is told of, what it says, and the reader's units; no run where none is."""
+class Told(Struct, frozen=True):
+    """A run that is told of.
 
-    hours: Hours | None
-    verdict: "Verdict | None"
+    Attributes:
+        hours: the run.
+        verdict: what it says.
+        reserve: what the roof forgives, where that was sought.
+        methods: three side by side.
+        reasons: why they differ, where they do and that was worked out.
+    """
+
+    hours: Hours
+    verdict: "Verdict"
     reserve: "Reserve | None"
+    methods: "tuple[Method, ...]"
+    reasons: "Reasons | None"
+
+
+class HoursRead(Struct, frozen=True):
+    """What is told, nothing where nothing is; and the reader's units."""
+
+    told: Told | None
     units: System
 
 
@@ -64,41 +84,57 @@ def run_all(
             progress((number + share) / len(steps), f"hours of {results.of(area).roof.area.name}")
 
         results.reader.finish(part, area, tell)
+        if part is HOURLY and _differ(results.reader, area):
+            results.reader.finish(REASONS, area, tell)
+
+
+def _methods(reader: Reader, area: str) -> "tuple[Method, ...]":
+    from glacis.core.judgement.methods import methods_of
+
+    return methods_of(reader.value(ANALYSED, area), reader.value(VERDICT, area))
+
+
+def _differ(reader: Reader, area: str) -> bool:
+    from glacis.core.judgement.methods import they_differ
+
+    return they_differ(_methods(reader, area))
 
 
 def _reads(reader: Reader, subject: str) -> HoursRead:
     units = reader.project.units
     state = reader.state(HOURLY, subject) if hourly_in(reader.project, subject).report else None
     if not isinstance(state, Ready):
-        return HoursRead(None, None, None, units)
-    reserve = reader.state(RESERVE, subject)
-    return HoursRead(
+        return HoursRead(None, units)
+    reserve, reasons = reader.state(RESERVE, subject), reader.state(REASONS, subject)
+    told = Told(
         state.value,
         reader.value(VERDICT, subject),
         reserve.value if isinstance(reserve, Ready) else None,
-        units,
+        _methods(reader, subject),
+        reasons.value if isinstance(reasons, Ready) and _differ(reader, subject) else None,
     )
+    return HoursRead(told, units)
 
 
 def _blocks(read: HoursRead) -> Blocks:
-    if read.hours is None or read.verdict is None:
-        return ()
-    return tuple(_told(read.hours, read.verdict, read.reserve, read.units))
+    return () if read.told is None else tuple(_told(read.told, read.units))
 
 
-def _told(
-    hours: Hours, verdict: "Verdict", reserve: "Reserve | None", system: System
-) -> Iterator[Block]:
+def _told(told: Told, system: System) -> Iterator[Block]:
     from glacis.core.hourly.story import story, water_words
     from glacis.report.charts.hours import hours_scene
 
+    hours, verdict = told.hours, told.verdict
     yield Room(110)
     yield Words("Moisture hour by hour", "sub")
-    yield Words(" ".join(story(hours.run, verdict, reserve, system)))
+    yield Words(" ".join(story(hours.run, verdict, told.reserve, system)))
     yield Picture(hours_scene(hours, verdict, (700, 340), system))
     if verdict.woods:
         yield _wood_grid(verdict)
     yield _mould_grid(verdict)
+    yield _methods_grid(told.methods, system)
+    if told.reasons is not None:
+        yield Words(f"They differ. {told.reasons.words()}")
     run = hours.run
     balance = water_words(abs(run.stored[1] - run.stored[0]), system)
     way = "more" if run.stored[1] > run.stored[0] else "less"
@@ -126,6 +162,20 @@ def _wood_grid(verdict: "Verdict") -> Grid:
         for wood in verdict.woods
     ]  # fmt: skip
     return Grid(tuple(rows), (40, 12, 12, 18, 12, 12))
+
+
+def _methods_grid(methods: "tuple[Method, ...]", system: System) -> Grid:
+    from glacis.report.charts.three import SAYS, figure_words
+
+    rows = [tuple(Cell(words, "head") for words in ("Method", "says", "by", "does not see"))]
+    rows += [
+        (
+            Cell(method.name), Cell(SAYS[method.says]), Cell(figure_words(method, system)),
+            Cell(method.not_seen),
+        )
+        for method in methods
+    ]  # fmt: skip
+    return Grid(tuple(rows), (22, 20, 32, 32))
 
 
 def _mould_grid(verdict: "Verdict") -> Grid:
@@ -180,7 +230,16 @@ def _results(results: Results, area: str) -> dict[str, Any]:
             "years_to_dry": verdict.years_to_dry,
             "balance_kg_m2": run.unbalanced,
             "verdict": verdict.grade,
-        }
+        },
+        "schools": [
+            {
+                "method": method.name,
+                "figure": method.figure,
+                "verdict": method.says,
+                "not_seen": method.not_seen,
+            }
+            for method in _methods(reader, area)
+        ],
     }
 
 
@@ -188,7 +247,49 @@ MORE = """`hourly` is there where an area was run hour by hour (`glacis check --
 after how many whole `years`, `stopped` in words or `null`; `wood` (each `layer`, `peak_pct` by mass in the last year,
 `days_over_20` and `longest_spell` over 20 % of the wettest place [d]), `mould` (each `surface`, `index` 0 to 6),
 `reserve_g_m2_a` and `leak_survived_pct` of the rain (`null` where there is no wood or it was not sought),
-`years_to_dry` (`null` for never), `balance_kg_m2` that no account tells of, `verdict` (`fit`, `mind`, `stop`)."""
+`years_to_dry` (`null` for never), `balance_kg_m2` that no account tells of, `verdict` (`fit`, `mind`, `stop`).
+`schools` beside it: three methods, each `method`, `figure` (condensate in kg/m², condensing plane in °C, wood in % by
+mass; `null` where it is not asked), `verdict` (`not asked` too), `not_seen`."""
 CHAPTER = Chapter("area", Part("chapter hours", _reads, _blocks), _told_apart)
-HOURLY_KEY = Key(("hourly",), "", "heat and moisture hour by hour, where it was run; below")
+HOURLY_KEY = Key(
+    ("hourly", "schools"),
+    "",
+    "hour by hour and three methods side by side, where it was run; below",
+)
 SECTION = Section("area", (HOURLY_KEY,), _results, MORE)
+
+
+def _ready(results: Results) -> dict[str, Hours]:
+    """The runs that are there, by the name of their area.
+
+    Raises:
+        ValueRefused: where none is.
+    """
+    found = {}
+    for item in results.areas:
+        state = results.reader.state(HOURLY, item.roof.area.id)
+        if isinstance(state, Ready):
+            found[item.roof.area.name] = state.value
+    if not found:
+        raise ValueRefused(
+            "hours", "no area that was run", "an area run hour by hour first: Moisture, Hours"
+        )
+    return found
+
+
+def _csv(results: Results) -> bytes:
+    from glacis.files.hours_table import hours_csv
+
+    return hours_csv(_ready(results))
+
+
+def _npz(results: Results) -> bytes:
+    from glacis.files.hours_table import hours_npz
+
+    return hours_npz(_ready(results))
+
+
+EXPORTS = (
+    Export("hours", "Moisture hour by hour, daily means", ".csv", "CSV", _csv),
+    Export("hours-arrays", "Moisture hour by hour, all arrays", ".npz", "NPZ", _npz),
+)

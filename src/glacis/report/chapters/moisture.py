@@ -61,6 +61,7 @@ def _results(results: Results, area: str) -> dict[str, Any]:
 
 OFFER = Offer(
     chapters=(Chapter("area", Part("chapter moisture", reads_drawn, _blocks)), hours.CHAPTER),
+    exports=hours.EXPORTS,
     sections=(
         Section(
             "area",

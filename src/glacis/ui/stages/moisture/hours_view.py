@@ -8,7 +8,7 @@ from PyQt6.QtGui import QKeyEvent, QResizeEvent
 from PyQt6.QtWidgets import QPushButton, QVBoxLayout, QWidget
 
 from glacis.core.graph.part import Failed, Pending, Ready
-from glacis.core.hourly.parts import HOURLY, RESERVE, VERDICT, Hours
+from glacis.core.hourly.parts import HOURLY, REASONS, RESERVE, VERDICT, Hours
 from glacis.report.scene import Hot, saying
 from glacis.ui.desk import Desk
 from glacis.ui.drawing.canvas import Canvas
@@ -79,7 +79,7 @@ class HoursView(QWidget):
     def halt(self) -> None:
         """End what goes on for this area."""
         jobs = self._desk.session.jobs
-        for part in (HOURLY, RESERVE):
+        for part in (HOURLY, RESERVE, REASONS):
             jobs.cancel((part.name, self._area))
         self._seeking, self._halted = "", self._key_of()
         self.refresh()
@@ -139,8 +139,33 @@ class HoursView(QWidget):
             self._desk.palette,
         )
         lines = [*story(hours.run, verdict, reserve, system), *([told] if told else [])]
+        lines = [" ".join(lines), *self._three(verdict)]
         weather = "Weather invented from the months." if hours.invented else ""
-        self._say(" ".join(lines), " ".join((CAUTION, weather, *hours.assumed)))
+        self._say("\n".join(lines), " ".join((CAUTION, weather, *hours.assumed)))
+
+    def _three(self, verdict: "Verdict") -> tuple[str, ...]:
+        """Three methods in a line; where they differ, why, once that is worked out."""
+        from glacis.core.judgement.methods import methods_of, they_differ
+        from glacis.report.charts.three import methods_line
+
+        area = self._desk.area
+        if area is None:
+            return ()
+        methods = methods_of(area.roof, verdict)
+        line = methods_line(methods, self._desk.system)
+        if not they_differ(methods):
+            return (line,)
+        session = self._desk.session
+        state = (
+            session.state(REASONS, self._area)
+            if self._halted
+            else session.want(REASONS, self._area)
+        )
+        if isinstance(state, Ready):
+            return (line, f"They differ. {state.value.words()}")
+        if isinstance(state, Pending) and not self._halted:
+            return (line, f"They differ; why, is being worked out: {100 * state.share:.0f} %")
+        return (line, "They differ.")
 
     def _reserve(self) -> "tuple[Reserve | None, str]":
         """What the area forgives, where it is known or sought; and how the search stands."""
