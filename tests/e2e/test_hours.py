@@ -3,7 +3,7 @@
 
 import pytest
 from pypdf import PdfReader
-from PyQt6.QtCore import QPointF, Qt
+from PyQt6.QtCore import QEvent, QPointF, Qt
 from PyQt6.QtTest import QTest
 
 from glacis.core.graph.part import Ready
@@ -15,7 +15,7 @@ from glacis.report.scene import Raster
 from glacis.ui.app import Homes, make_window
 from glacis.ui.stages.moisture.bench import MoistureBench
 
-from .conftest import drag, let_go
+from .conftest import drag, let_go, middle, send
 
 AREA = "laboratory"
 LONG = 120_000
@@ -38,6 +38,11 @@ def ready(bench):
 def wait(qtbot, bench):
     qtbot.waitUntil(lambda: ready(bench), timeout=LONG)
     qtbot.waitUntil(lambda: "before" not in bench.hours.words.text(), timeout=LONG)
+
+
+def press(canvas, hot):
+    send(canvas, QEvent.Type.MouseButtonPress, middle(hot), Qt.KeyboardModifier.NoModifier)
+    send(canvas, QEvent.Type.MouseButtonRelease, middle(hot), Qt.KeyboardModifier.NoModifier)
 
 
 def jobs(bench):
@@ -132,3 +137,28 @@ def test_an_empty_project_says_so(qtbot, answers, tmp_path):
     assert not empty.desk.session.jobs.busy
     assert empty.close()
     let_go(empty)
+
+
+def test_a_study_is_run_and_a_cell_is_built(qtbot, bench, window):
+    wait(qtbot, bench)
+    bench.open_study()
+    panel = bench.study
+    panel.run.click()
+    assert panel.stop.isEnabled()
+    panel.stop.click()
+    assert not panel.stop.isEnabled()
+    assert panel.run.isEnabled()
+    panel.across.setCurrentIndex(0)
+    panel.run.click()
+    assert "two different" in panel.told.text()
+    panel.down.setCurrentIndex(panel.down.findData("rain"))
+    panel.across.setCurrentIndex(panel.across.findData("shade"))
+    panel.run.click()
+    qtbot.waitUntil(lambda: panel._shown is not None, timeout=LONG)
+    assert len(panel.canvas.scene.hot) == 9
+    before = window.desk.project
+    press(panel.canvas, panel.canvas.scene.hot[4])
+    assert hourly_in(window.desk.project, AREA).rain_leak == 0.002
+    assert hourly_in(window.desk.project, AREA).sun_passes == 0.5
+    window.desk.store.undo()
+    assert window.desk.project == before

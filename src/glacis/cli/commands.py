@@ -13,18 +13,21 @@ import msgspec
 from glacis import __version__
 from glacis.cli.words import EXIT_BAD_INPUT, EXIT_NO_OUTPUT, EXIT_STOP, complain, usage
 from glacis.core.analysis.results import Results
-from glacis.core.errors import GlacisError
+from glacis.core.analysis.study import ASKED_FIRST, AXES, Setting, grid_from, size_of
+from glacis.core.errors import GlacisError, ValueRefused
 from glacis.core.judgement.finding import Finding
+from glacis.core.model.lookup import area_of
 from glacis.core.stages import STAGES, Stage
 from glacis.core.units.format import with_unit
 from glacis.files.atomic import write_output
-from glacis.files.libraries import load_library
+from glacis.files.libraries import load_library, load_sites
 from glacis.files.project_file import load
 from glacis.report.offers import Export, exports
 from glacis.report.results import results_json
 from glacis.session.kernels import compile_kernels, make_ready
 from glacis.session.places import leave_folder, series_folder
 from glacis.session.project_session import ProjectSession, Surroundings
+from glacis.session.years import Years
 
 
 def build_parser(offered: tuple[Export, ...]) -> argparse.ArgumentParser:
@@ -50,12 +53,24 @@ def build_parser(offered: tuple[Export, ...]) -> argparse.ArgumentParser:
     export.add_argument("file", type=Path, metavar="FILE")
     export.add_argument("--what", choices=[e.id for e in offered], required=True)
     export.add_argument("-o", "--output", type=Path, required=True, metavar="OUT")
+    study = commands.add_parser("study", help="an area run hour by hour at every point of a grid")
+    study.add_argument("file", type=Path, metavar="FILE")
+    study.add_argument("--grid", required=True, help=f"axis=value,value; axes: {', '.join(AXES)}")
+    study.add_argument("--area", default="", help="id of the roof area; the first without it")
+    study.add_argument("--reserve", action="store_true", help="seek what each cell forgives too")
+    study.add_argument("--jobs", type=int, default=0, help="processes; as many as cores without it")
+    study.add_argument("--yes", action="store_true", help="do not ask before a large study")
+    study.add_argument("-o", "--output", type=Path, required=True, metavar="OUT.csv")
     return parser
 
 
 def run(words: list[str], stages: tuple[Stage, ...] = STAGES) -> int:
     """Carry out one command."""
-    if "--hourly" in words or any(word.startswith("hours") for word in words):
+    if (
+        "--hourly" in words
+        or words[:1] == ["study"]
+        or any(word.startswith("hours") for word in words)
+    ):
         compile_kernels()
     else:
         make_ready()
@@ -76,6 +91,8 @@ def _carry_out(
     options: argparse.Namespace, offered: tuple[Export, ...], stages: tuple[Stage, ...]
 ) -> int:
     try:
+        if options.command == "study":
+            return _study(options)
         around = Surroundings(series=series_folder())
         project = load(options.file)
         results = ProjectSession(project, load_library(), stages=stages, around=around).results
@@ -107,6 +124,31 @@ def _run_hours(results: Results, *, reserve: bool) -> None:
     run_all(results, tuple(item.roof.area.id for item in results.areas), tell, reserve=reserve)
     if sys.stderr.isatty():
         sys.stderr.write("\n")
+
+
+def _study(options: argparse.Namespace) -> int:
+    """Work out a study, row by row, and say how it gets on on standard error."""
+    from glacis.session.studies import local, run_study, usual_jobs
+
+    project, grid = load(options.file), grid_from(options.grid)
+    areas = [area.id for area in project.areas]
+    area = options.area or (areas[0] if areas else "")
+    area_of(project, area)
+    size = size_of(grid)
+    if size >= ASKED_FIRST and not options.yes:
+        raise ValueRefused("grid", f"{size} cells", f"under {ASKED_FIRST}, or --yes")
+    file = project.site.weather.file
+    hours = Years(series_folder()).hours(file.digest) if file is not None else None
+    setting = Setting(project, area, load_sites(), load_library(), hours)
+
+    def told(done: int, of: int) -> None:
+        if sys.stderr.isatty():
+            sys.stderr.write(f"\r{done} of {of}")
+
+    with local(options.jobs or usual_jobs()) as executor:
+        added = run_study(setting, grid, options.output, executor, told, reserve=options.reserve)
+    sys.stdout.write(f"{options.named}: {added} of {size} cells worked out\n")
+    return 0
 
 
 def _check(results: Results, *, as_json: bool) -> int:

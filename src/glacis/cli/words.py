@@ -8,7 +8,7 @@ from itertools import groupby
 from typing import Protocol
 
 EXIT_STOP, EXIT_BAD_INPUT, EXIT_NO_OUTPUT, EXIT_INTERRUPTED = 1, 2, 3, 130
-COMMANDS = ("check", "report", "export")
+COMMANDS = ("check", "report", "export", "study")
 INDENT = " " * 35
 
 
@@ -47,4 +47,6 @@ def usage(offered: Sequence[Offered] = ()) -> str:
         f"{INDENT}headline results and findings; --hourly runs every area hour by hour\n"
         "glacis report FILE -o OUT.pdf      calculation report\n"
         f"glacis export FILE --what WHAT -o OUT\n{what}"
+        'glacis study FILE --grid "leak=none,usual; colour=0.3,0.9" -o OUT.csv\n'
+        f"{INDENT}an area run hour by hour at every point of a grid; goes on where it was ended\n"
     )

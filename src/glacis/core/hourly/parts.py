@@ -60,6 +60,7 @@ class Hours(Struct, frozen=True):
         sheets: names of what lies on the inner face of each; empty for nothing.
         assumed: in sentences.
         invented: whether the weather was made rather than read.
+        verdict: what the run says.
     """
 
     run: "Run"
@@ -68,6 +69,7 @@ class Hours(Struct, frozen=True):
     sheets: tuple[str, ...]
     assumed: tuple[str, ...]
     invented: bool
+    verdict: "Verdict"
 
 
 def _reads(reader: Reader, subject: str) -> HourlyRead:
@@ -116,6 +118,7 @@ def _case(read: HourlyRead) -> tuple[Any, Any]:
 def _run(read: HourlyRead, progress: Progress) -> Hours:
     from glacis.core.hourly.cavity import ASSUMED
     from glacis.core.hourly.run import run
+    from glacis.core.hourly.verdicts import judged
 
     progress(0.0, "weather and layers")
     roof, hours = _case(read)
@@ -124,12 +127,13 @@ def _run(read: HourlyRead, progress: Progress) -> Hours:
     if roof.case.cavity >= 0 and read.vented is None:
         words = f"The vented gap changes its air {ASSUMED:.0f} times an hour, as its vents are not stated."
         assumed = (*assumed, words)
+    verdict = judged(found, read.layers, roof.names)
     file = read.weather.weather.file
     invented = file is None or read.weather.series is None
     case = roof.case
     below = [case.sheets.get(k) for k in range(len(case.slabs) - 1)]
     sheets = tuple("" if sheet is None else sheet.name for sheet in (*below, case.inner))
-    return Hours(found, roof.names, roof.layers, sheets, assumed, invented)
+    return Hours(found, roof.names, roof.layers, sheets, assumed, invented, verdict)
 
 
 def _weigh(value: Hours) -> int:
@@ -150,24 +154,15 @@ HOURLY: LongPart[HourlyRead, Hours] = LongPart("hourly", _reads, _run, _weigh)
 """An area run hour by hour until it repeats itself (EN 15026:2007)."""
 
 
-class VerdictRead(Struct, frozen=True):
-    """A run, and the layers it was of."""
-
-    hours: Hours
-    layers: tuple[LayerData, ...]
+def _reads_hours(reader: Reader, subject: str) -> Hours:
+    return reader.value(HOURLY, subject)
 
 
-def _reads_verdict(reader: Reader, subject: str) -> VerdictRead:
-    return VerdictRead(reader.value(HOURLY, subject), reader.value(THERMAL, subject).layers)
+def _verdict(hours: Hours) -> "Verdict":
+    return hours.verdict
 
 
-def _verdict(read: VerdictRead) -> "Verdict":
-    from glacis.core.hourly.verdicts import judged
-
-    return judged(read.hours.run, read.layers, read.hours.names)
-
-
-VERDICT: "Part[VerdictRead, Verdict]" = Part("hourly verdict", _reads_verdict, _verdict)
+VERDICT: "Part[Hours, Verdict]" = Part("hourly verdict", _reads_hours, _verdict)
 """What a run says; it waits for the run."""
 
 

@@ -114,8 +114,14 @@ def _how_wet(run: Run, wood: Wood) -> str:
     )
 
 
+def place_of(run: Run, wood: Wood) -> int:
+    """The watch of the wettest place of a layer of wood."""
+    wanted = (wood.layer, wood.place)
+    return next(k for k, watch in enumerate(run.watches) if (watch.layer, watch.name) == wanted)
+
+
 def _how_long(run: Run, wood: Wood) -> str:
-    number = next(k for k, watch in enumerate(run.watches) if watch.name == wood.place)
+    number = place_of(run, wood)
     means = monthly_means(masses(run, number)[-365:], run.start)
     over = [month for month, mean in means.items() if mean > wood.limit]
     if wood.rising:
@@ -123,7 +129,7 @@ def _how_long(run: Run, wood: Wood) -> str:
             f"It gets wetter year by year; the driest day of the last is at {plain(wood.low, 0)} %."
         )
     if len(over) == 12:
-        return f"It is over its limit all year; at its driest it holds {plain(wood.low, 0)} %."
+        return f"It is over its limit in every month; in the driest it holds {plain(min(means.values()), 0)} %."
     spell = in_a_row(over)
     if spell is None:
         days = sum(wood.days[:1]) if wood.limit < 20 else wood.days[1]

@@ -12,6 +12,7 @@ from numpy.typing import NDArray
 from glacis.core.climate.year import DAYS, MONTH_SHORT
 from glacis.core.hourly.parts import Hours
 from glacis.core.hourly.run import Run
+from glacis.core.hourly.story import place_of
 from glacis.core.hourly.verdicts import Verdict, masses
 from glacis.core.units.format import plain, with_unit
 from glacis.core.units.quantities import Quantity, System, to_display
@@ -202,7 +203,7 @@ def _wood_traces(run: Run, verdict: Verdict, layout: Layout) -> Iterator[Item]:
         whole = next(
             k for k, w in enumerate(run.watches) if w.kind == "wood" and w.layer == wood.layer
         )
-        skin = next(k for k, w in enumerate(run.watches) if w.name == wood.place)
+        skin = place_of(run, wood)
         values = _last_year(masses(run, whole))
         yield Line(_curve(layout, values), ink, 1.8)
         if skin != whole:

@@ -5,7 +5,12 @@ from glacis.core.judgement.methods import Method
 from glacis.core.units.format import plain, with_unit
 from glacis.core.units.quantities import System
 
-SAYS = {"fit": "passes", "mind": "a second look", "stop": "condemned", "not asked": "not asked"}
+SAYS: dict[str, str] = {
+    "fit": "passes",
+    "mind": "a second look",
+    "stop": "condemned",
+    "not asked": "not asked",
+}
 
 
 def figure_words(method: Method, system: System) -> str:

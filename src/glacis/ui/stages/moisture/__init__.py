@@ -39,11 +39,17 @@ def _reserve(bench: "MoistureBench") -> None:
     bench.hours.seek_reserve()
 
 
+def _study(bench: "MoistureBench") -> None:
+    bench.show_view("hours")
+    bench.open_study()
+
+
 KIND = BenchKind(
     make,
     actions=(
         Action("View", "Moisture by months", "", "Condensate by the monthly method", _months),
         Action("View", "Moisture by hours", "", "Heat and moisture hour by hour", _hours),
+        Action("Edit", "Study by hours…", "", "The area taken two ways at once", _study),
         Action("Edit", "Seek the drying reserve", "", "How much water the roof forgives", _reserve),
     ),
     keys=(

@@ -1,7 +1,7 @@
 # SPDX-License-Identifier: GPL-3.0-or-later
 """The Moisture bench: the year of water, one month's lines, the inner surface."""
 
-from PyQt6.QtCore import QPointF, QSize, Qt
+from PyQt6.QtCore import QPointF, QRect, QSize, Qt
 from PyQt6.QtGui import QKeyEvent
 from PyQt6.QtWidgets import QHBoxLayout, QPushButton, QVBoxLayout, QWidget
 
@@ -13,6 +13,7 @@ from glacis.ui.bench import Bench, view_buttons
 from glacis.ui.desk import Desk
 from glacis.ui.drawing.canvas import Canvas
 from glacis.ui.stages.moisture.hours_view import HoursView
+from glacis.ui.stages.moisture.study_panel import StudyPanel
 from glacis.ui.widgets.field_grid import chooser
 from glacis.ui.widgets.labels import label, tight
 
@@ -60,14 +61,27 @@ class MoistureBench(Bench):
         self.hours = HoursView(desk)
         self.hours.said.connect(self.said)
         self.column.addWidget(self.hours, 9)
-        self._hours_only = (self.fields, self.hours.reserve, self.hours.stop)
+        self.study: StudyPanel | None = None
+        study = QPushButton("Study…")
+        study.setToolTip("The area taken two ways at once, each crossing run hour by hour")
+        study.clicked.connect(self.open_study)
+        self._hours_only = (self.fields, study, self.hours.reserve, self.hours.stop)
+        self.controls.addWidget(study)
         for button in (self.hours.reserve, self.hours.stop):
             self.controls.addWidget(button)
         desk.got_on.connect(self._follow)
 
+    def open_study(self) -> None:
+        """Show the study."""
+        if self.study is None:
+            self.study = StudyPanel(self.desk, self)
+        self.study.open_over(QRect(16, 44, self.width() - 24, self.height() - 52))
+
     def _follow(self) -> None:
         """Background work has got on."""
-        if self._view == "hours" and self.isVisible():
+        if self.study is not None and self.study.isVisible():
+            self.study.refresh()
+        elif self._view == "hours" and self.isVisible():
             self.refresh()
 
     def refresh(self) -> None:
