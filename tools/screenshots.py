@@ -31,18 +31,12 @@ def settle(window: MainWindow, milliseconds: int = 60) -> None:
 
 
 def frame_poses(window: MainWindow) -> Iterator[Pose]:
-    """What belongs to no stage: a finding with its remedies, and the working of U."""
+    """What belongs to no stage: a finding with its remedies."""
     window.desk.select_area("laboratory")
     window.show_stage("build-up")
     window.findings.open_first()
     yield Pose("findings", window)
     window.findings.open_first()
-    window.desk.select_area("hall-south")
-    window.open_working("u")
-    panel = window.working_panel
-    if panel is not None:
-        yield Pose("working", panel)
-        panel.close()
 
 
 def all_poses(window: MainWindow) -> Iterator[Pose]:
