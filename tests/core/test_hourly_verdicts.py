@@ -17,11 +17,15 @@ from glacis.core.analysis.analyser import Analyser
 from glacis.core.errors import MissingReference, ValueRefused
 from glacis.core.graph.part import unwatched
 from glacis.core.hourly.change import change_hourly, hourly_in
+from glacis.core.hourly.engine import columns as col
 from glacis.core.hourly.matter import BY_FAMILY, BY_ID, SHEETS, holds
 from glacis.core.hourly.mould import CLASSES, mould_index
 from glacis.core.hourly.parts import HOURLY, RESERVE, VERDICT
+from glacis.core.hourly.roof import roof_of
+from glacis.core.hourly.run import run
 from glacis.core.hourly.spells import decay, spells_over
 from glacis.core.hourly.story import in_a_row, story
+from glacis.core.hourly.verdicts import judged
 from glacis.core.model.hourly import Hourly
 from glacis.core.model.layers import MembraneLayer, SolidLayer
 from glacis.core.model.validate import check_project
@@ -168,6 +172,22 @@ def test_the_failed_roof_is_condemned_and_its_repair_passes():
     results, _, verdict = ran(repaired, area)
     assert verdict.grade == "fit"
     assert results.of(area).roof.monthly.verdict != "accumulates"
+
+
+def test_a_run_that_ends_early_tells_where_and_keeps_what_it_has():
+    results = Analyser(load_library()).analyse(flat(), "figures")
+    roof = roof_of(results.of("a").roof.layers, Hourly(area="a"))
+    hours = np.zeros((8760, col.HOUR_COLUMNS))
+    hours[:, [col.H_OUT, col.H_IN]], hours[:, [col.BETA_OUT, col.BETA_IN]] = 10.0, 2.5e-8
+    hours[:, [col.P_OUT, col.P_IN]], hours[:, [col.T_OUT, col.T_IN]] = 900.0, 15.0
+    hours[3000, col.T_OUT] = np.nan
+    found = run(roof, hours, 10, 4, unwatched)
+    assert "hour 3001 is no number" in found.stopped
+    assert (found.years, found.settled, len(found.daily)) == (0, False, 365)
+    verdict = judged(found, results.of("a").roof.layers, roof.names)
+    told = " ".join(story(found, verdict, None, "si"))
+    assert "worked out up to there" in told
+    assert abs(found.unbalanced) < 1e-10
 
 
 def test_a_vapour_open_rafter_roof_passes_and_settles():

@@ -130,6 +130,18 @@ def test_what_is_no_weather_year_is_refused_with_place_expected_and_found(kept, 
         read_epw(kept(content))
 
 
+def test_figures_that_no_weather_has_are_taken_as_missing(kept):
+    lines = with_cell(400, 13, "-50")
+    for column, text in ((6, "-999"), (21, "-1"), (33, "-3")):
+        cells = lines[400].split(",")
+        cells[column] = text
+        lines[400] = ",".join(cells)
+    found = read_epw(kept(lines))
+    assert (found.counts.temperature, found.counts.wind, found.counts.rain) == (1, 1, 1)
+    assert (found.year.sun >= 0).all()
+    assert found.year.temperature[392] > -95
+
+
 def test_a_long_gap_is_refused_unless_it_is_accepted_and_no_rain_is_told(kept):
     lines = WRITTEN.splitlines()
     for row in range(1000, 1060):

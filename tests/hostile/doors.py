@@ -13,18 +13,26 @@ from functools import cache
 from pathlib import Path
 from random import Random
 
+import numpy as np
 from msgspec.structs import replace
 
 from glacis.cli.main import main
 from glacis.core.analysis.analyser import Analyser
 from glacis.core.errors import GlacisError
+from glacis.core.model.sound import check_values
+from glacis.core.model.weather import WeatherFile
+from glacis.core.moisture.months_of_hours import taken
 from glacis.core.shape.drawn import Taking, as_footprints
 from glacis.core.shape.shape import shape_of
 from glacis.core.units.parse import parse
 from glacis.core.units.quantities import Quantity
+from glacis.core.weather.asked import asked_of
+from glacis.core.weather.generator import generated
 from glacis.demo.examples import EXAMPLES, example_project
 from glacis.demo.shipped import shipped_demo
 from glacis.files.dxf_write import roof_dxf
+from glacis.files.epw import mended_words, read_epw
+from glacis.files.epw_write import write_epw
 from glacis.files.libraries import load_library, load_sites
 from glacis.files.materials_csv import materials_csv, read_materials, with_materials
 from glacis.files.outlines_read import read_outlines
@@ -137,8 +145,8 @@ def materials(random: Random, folder: Path) -> bool:
         found = read_materials(path, shared.family_index())
     except GlacisError as fault:
         return told(fault)
-    taken = with_materials(shipped_demo(), found)
-    assert decode(encode(taken), "x.glacis") == taken
+    project = with_materials(shipped_demo(), found)
+    assert decode(encode(project), "x.glacis") == project
     return True
 
 
@@ -150,8 +158,66 @@ def site(random: Random, folder: Path) -> bool:
         found = read_site(path)
     except GlacisError as fault:
         return told(fault)
-    taken = replace(shipped_demo(), site=found)
-    assert decode(encode(taken), "x.glacis") == taken
+    project = replace(shipped_demo(), site=found)
+    assert decode(encode(project), "x.glacis") == project
+    return True
+
+
+@cache
+def _year() -> list[str]:
+    return write_epw(generated(asked_of(load_sites()[1])), "Sallow Creek").decode().splitlines()
+
+
+ODD_CELLS = (
+    "",
+    "nan",
+    "inf",
+    "-1e9",
+    "99999",
+    "1e999",
+    "x",
+    "\u0661",
+    "999",
+    "2024",
+    '"',
+    "0",
+    "25",
+)
+
+
+def weather(random: Random, folder: Path) -> bool:
+    """A weather year with odd cells, rows gone, doubled or moved, or bytes that are no text."""
+    lines = list(_year())
+    for _ in range(random.choice((1, 3, 40, 400))):
+        row = random.randrange(len(lines))
+        way = random.random()
+        if way < 0.7:
+            cells = lines[row].split(",")
+            cells[random.randrange(len(cells))] = random.choice(ODD_CELLS)
+            lines[row] = ",".join(cells)
+        elif way < 0.8:
+            lines[row : row + random.choice((1, 5, 60))] = []
+        elif way < 0.9:
+            lines.insert(row, random.choice(lines))
+        else:
+            lines[row] = lines[row][: random.randrange(len(lines[row]) + 1)]
+        if len(lines) < 20:
+            break
+    content = "\n".join(lines).encode()
+    path = folder / "x.epw"
+    path.write_bytes(spoiled_bytes(random, content) if random.random() < 0.2 else content)
+    try:
+        found = read_epw(path)
+        file = WeatherFile(
+            digest="x", name="x.epw", city=found.city, mended=mended_words(found.counts)
+        )
+        site_taken = taken(load_sites()[0], found.year, file)
+        check_values(site_taken, "site")
+    except GlacisError as fault:
+        return told(fault)
+    assert np.isfinite(found.year.numbers).all()
+    project = replace(shipped_demo(), site=site_taken)
+    assert decode(encode(project), "x.glacis") == project
     return True
 
 
@@ -222,11 +288,11 @@ def figure(random: Random, _folder: Path) -> bool:
 
 DOORS: dict[str, Door] = {
     "project": project, "drawing": drawing, "geojson": geojson, "materials": materials, "site": site,
-    "settings": settings, "journal": journal, "command line": command_line, "figure": figure,
+    "weather": weather, "settings": settings, "journal": journal, "command line": command_line, "figure": figure,
 }  # fmt: skip
 """By name."""
 SHARES = {
-    "project": 500, "drawing": 300, "geojson": 300, "materials": 250, "site": 150, "settings": 100,
+    "project": 500, "drawing": 300, "geojson": 300, "materials": 250, "site": 120, "weather": 30, "settings": 100,
     "journal": 50, "command line": 50, "figure": 300,
 }  # fmt: skip
 """How many of two thousand inputs each gets."""

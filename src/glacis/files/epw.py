@@ -29,17 +29,22 @@ MOST_RAIN_MISSING = 0.05
 """Share of hours without rain from which none is known [-]; our judgement."""
 
 
+COLDEST = -95.0
+"""Temperature below which a figure is none [°C]: no station has told of a colder hour."""
+
+
 class Column(Struct, frozen=True):
-    """A column of the format: its place, what it is called in messages, and from which number on it is missing."""
+    """A column of the format: its place, what it is called in messages, and which numbers it may hold."""
 
     index: int
     name: str
     missing: float
+    least: float = 0.0
 
 
 COLUMNS = {
-    "temperature": Column(6, "dry bulb temperature", 99.9),
-    "dew": Column(7, "dew point", 99.9),
+    "temperature": Column(6, "dry bulb temperature", 99.9, COLDEST),
+    "dew": Column(7, "dew point", 99.9, COLDEST),
     "humidity": Column(8, "relative humidity", 999.0),
     "pressure": Column(9, "air pressure", 999999.0),
     "sky": Column(12, "long-wave radiation", 9999.0),
@@ -238,7 +243,8 @@ def _numbers(path: Path, rows: list[list[str]], places: list[int], column: Colum
             if column.index < len(row) and row[column.index].strip()
         ]
         values = _first_bad(path, full, kept, (column.index, column.name))
-    return np.where(np.isfinite(values) & (values < column.missing - 1e-9), values, np.nan)
+    known = np.isfinite(values) & (values < column.missing - 1e-9) & (values >= column.least)
+    return np.where(known, values, np.nan)
 
 
 class Raw(Struct, frozen=True, eq=False):

@@ -7,6 +7,7 @@ from msgspec import Struct
 from msgspec.structs import replace
 
 from glacis.core.air.parts import AIRED, air_of
+from glacis.core.errors import ValueRefused
 from glacis.core.graph.part import LongPart, Part, Progress
 from glacis.core.graph.reader import Reader
 from glacis.core.heat.parts import THERMAL
@@ -127,6 +128,8 @@ def _run(read: HourlyRead, progress: Progress) -> Hours:
     if roof.case.cavity >= 0 and read.vented is None:
         words = f"The vented gap changes its air {ASSUMED:.0f} times an hour, as its vents are not stated."
         assumed = (*assumed, words)
+    if not len(found.daily):
+        raise ValueRefused("hourly run", found.stopped, "at least a day that can be worked out")
     verdict = judged(found, read.layers, roof.names)
     file = read.weather.weather.file
     invented = file is None or read.weather.series is None

@@ -292,6 +292,13 @@ def changed(watches: tuple[Watch, ...], before: Small, after: Small) -> float:
     return float(np.abs(masses[0] - masses[1]).max())
 
 
+def _whole_days(years: list[Small]) -> Small:
+    """Days of some years one after another; a first year that ended early goes on as on its last day."""
+    found = np.concatenate(years)
+    left = -len(found) % 365 if len(found) else 0
+    return np.concatenate((found, np.repeat(found[-1:], left, axis=0)))
+
+
 def _gathered(
     marching: _Marching,
     years: list[_Year],
@@ -302,8 +309,9 @@ def _gathered(
     made, watches, after = marching.made, marching.watches, marching.water
     whole = [year for year in years if len(year.watched) == YEAR]
     ends = [whole[0], whole[-1]] if whole else []
+    told = whole or years
     booked = np.concatenate([year.booked for year in years])
-    watched = np.concatenate([year.watched for year in years])
+    daily = [_by_day(year.watched).astype(np.float32) for year in told]
     passed = float(booked[:, : col.DRIPPED + 1].sum())
     return Run(
         start=start,
@@ -313,10 +321,10 @@ def _gathered(
         stopped=ended[2],
         watches=watches,
         hours=np.array([year.watched for year in ends], np.float32),
-        daily=_by_day(watched).astype(np.float32),
-        temperature=np.concatenate([year.temperature for year in years]),
-        humidity=np.concatenate([year.humidity for year in years]),
-        free=np.concatenate([year.free for year in years]),
+        daily=_whole_days(daily),
+        temperature=_whole_days([year.temperature for year in told]),
+        humidity=_whole_days([year.humidity for year in told]),
+        free=_whole_days([year.free for year in told]),
         depths=np.concatenate(([0.0], np.cumsum(made.widths))),
         spans=made.spans,
         booked=np.asarray(_by_day(booked, "sum")),

@@ -6,7 +6,7 @@ import numpy as np
 from glacis.core.model.document import Site
 from glacis.core.weather.alike import habits_of, most_alike
 from glacis.core.weather.generator import Asked, Months
-from glacis.core.weather.stations import Habits
+from glacis.core.weather.stations import STATIONS, Habits
 from glacis.core.weather.sun import Place
 
 
@@ -16,21 +16,13 @@ def place_of(site: Site) -> Place:
 
 
 def habits_for(site: Site) -> Habits:
-    """The stated station's habits, else those of the climate most alike.
-
-    Raises:
-        MissingReference: where the stated station is not known.
-    """
-    station = site.weather.station
-    return habits_of(station) if station else most_alike(site)
+    """The stated station's habits, else those of the climate most alike; so too for one that nobody knows."""
+    known = {habits.id for habits in STATIONS}
+    return habits_of(site.weather.station) if site.weather.station in known else most_alike(site)
 
 
 def asked_of(site: Site) -> Asked:
-    """What is asked of the generator: no rain where none is stated, clouds from the habits.
-
-    Raises:
-        MissingReference: where the stated station is not known.
-    """
+    """What is asked of the generator: no rain where none is stated, clouds from the habits."""
     habits, climate = habits_for(site), site.climate
     cloud = np.array(habits.cloud)
     if (habits.latitude < 0) != (site.latitude < 0):
