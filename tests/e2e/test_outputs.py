@@ -33,7 +33,11 @@ def test_every_file_that_is_offered_is_written_for_a_saved_project(
             tmp_path / f"roof {export.id}{export.suffix}"
         )
         bench.write(export)
-        assert answers.path.stat().st_size > 50, export.id
+        if export.id.startswith("hours"):
+            assert "run hour by hour first" in answers.told.pop()
+            assert not answers.path.exists()
+        else:
+            assert answers.path.stat().st_size > 50, export.id
     window.bench("shape").write_cards()
     assert not [words for words in answers.told if "expected" in words]
 

@@ -135,7 +135,8 @@ def test_the_report_is_previewed_and_written(window, qtbot, answers, tmp_path):
     ):
         answers.path = tmp_path / name
         write()
-        assert answers.path.stat().st_size > 250
+        if not name.startswith("hours"):  # nothing was run hour by hour: told, not written
+            assert answers.path.stat().st_size > 250
     answers.path = tmp_path / "no" / "where.pdf"
     bench.write_report()
     assert "No such file" in answers.told[-1]
