@@ -144,9 +144,7 @@ def test_leaks_wet_start_and_rain_that_gets_in_wet_the_deck():
 
 
 def test_a_foil_keeps_dry_and_forgives_nothing():
-    results, found, verdict = ran(
-        flat("aluminium-foil-barrier"), leak="none", absorptance=0.9, years=3
-    )
+    results, found, verdict = ran(flat("aluminium-foil-barrier"), leak="none", absorptance=0.9)
     assert verdict.wettest.peak < 18
     reserve = results.reader.finish(RESERVE, "a", unwatched)
     assert reserve.water < 0.25

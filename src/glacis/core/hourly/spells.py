@@ -52,7 +52,7 @@ def spells_over(values: ArrayLike, limit: float, *, periodic: bool = False) -> S
 
 
 YEARS_TO_FORGET = 17520.0
-"""Hours in which what brings decay on is forgotten (Viitanen and others 2010, recalled; our judgement till confirmed)."""
+"""Hours in which what brings decay on is forgotten (Viitanen and others 2010, recalled; our judgement now)."""
 
 
 def decay(temperature: Array, humidity: Array) -> float:
