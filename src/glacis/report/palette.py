@@ -17,27 +17,23 @@ FIELD_TINTS = 16
 """How many tints each field of a tapestry has."""
 
 
-def _through(name: str, *colours: str) -> dict[str, str]:
-    """Tints of a field from the first colour through the others to the last, darkest where there is least."""
-    places = [step / (FIELD_TINTS - 1) * (len(colours) - 1) for step in range(FIELD_TINTS)]
-    found = {}
-    for step, place in enumerate(places):
-        part = min(int(place), len(colours) - 2)
-        found[f"{name}:{step}"] = _mixed(colours[part], colours[part + 1], place - part)
-    return found
-
-
 def _mixed(first: str, last: str, share: float) -> str:
     ends = [[int(colour[k : k + 2], 16) for k in (1, 3, 5)] for colour in (first, last)]
     values = (round(a + share * (b - a)) for a, b in zip(*ends, strict=True))
     return "#" + "".join(f"{value:02X}" for value in values)
 
 
+# Worked out once from four colours each: mixing them at every start would be felt.
+_FIELDS = {
+    "heat": "232A4A2E38573846654354724F607C61677B736F7A847679957C75A5806EB58567C58960D19868DBAA74E6BD81F0CF8E",
+    "damp": "F3EAD6E4DFC8D4D3B9C5C8ABB4BC9FA0B29B8CA796789C9268918D5B85884F7983426D7D3B607436546A31475F2C3A55",
+    "glow": "20262B2F30303F39344E4339604D3A7757318E6128A56B1FB87A23C78D34D6A045E5B356EDC371F1D391F6E2B0FBF1CF",
+    "fall": "F1EDE4DEDFDCCBD1D4B7C3CCA5B6C495A9BB869CB2768FA969809F60719556628B4C5381474574433966402C583C1F4A",
+}  # fmt: skip
 FIELDS: Palette = {
-    **_through("heat", "#232A4A", "#4B5E7C", "#8D7A79", "#C98A5E", "#F0CF8E"),
-    **_through("damp", "#F3EAD6", "#B9BFA0", "#6E9790", "#3F6A7C", "#2C3A55"),
-    **_through("glow", "#20262B", "#5A4A3C", "#B0701A", "#E9B85A", "#FBF1CF"),
-    **_through("fall", "#F1EDE4", "#A9B9C6", "#6E88A4", "#4A4F7F", "#3C1F4A"),
+    f"{name}:{step}": f"#{tints[6 * step : 6 * step + 6]}"
+    for name, tints in _FIELDS.items()
+    for step in range(FIELD_TINTS)
 }
 """Tints of what is shown hour by hour, the same in every light; each goes one way in lightness, so that it is
 read in grey too."""
