@@ -24,7 +24,7 @@ from core.slabs import (
 from glacis.core.hourly.case import Case, Sheet, Slab
 from glacis.core.hourly.engine import columns as col
 from glacis.core.hourly.engine.edges import leaked
-from glacis.core.hourly.functions import Hygric, curves_of, retained, water_of, wood_moisture
+from glacis.core.hourly.functions import Hygric, curves_of, water_of, wood_moisture
 from glacis.core.hourly.grid import graded
 from glacis.core.moisture.air import saturation_pressure
 
@@ -137,7 +137,7 @@ def annex_a() -> tuple:
         return np.exp(k) * steep
 
     made = curves(
-        fine, retained(fine, held), 146.0, mu=resistance, heat=1.824e6, conductivity=lambda w: 1.5 + 0.0158 * w,
+        fine, held / (1000 * 461.5), 146.0, mu=resistance, heat=1.824e6, conductivity=lambda w: 1.5 + 0.0158 * w,
         liquid=conducted, scale=10.0, retention=True,
     )  # fmt: skip
     start = float(np.interp(-np.log(0.5) * 1000 * 461.5 * 293.15, suction[::-1], water[::-1]))

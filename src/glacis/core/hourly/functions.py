@@ -15,7 +15,6 @@ from glacis.core.hourly.engine.columns import (
     INVERSE_MU,
     LAMBDA,
     MATERIAL_COLUMNS,
-    R_V,
     RETAINED,
     RETENTION,
     RHO_W,
@@ -220,8 +219,3 @@ def tabulated(curves: Curves) -> tuple[Array, Array]:
     )
     column[FREEZES] = float(curves.freezes)
     return table, column
-
-
-def retained(water: Array, suction: Array) -> Array:
-    """Suction [Pa] of water contents as retention curves are kept [K]."""
-    return np.asarray(np.interp(water, water, suction) / (RHO_W * R_V))

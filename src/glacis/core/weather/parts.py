@@ -4,7 +4,7 @@
 from msgspec import Struct
 from msgspec.structs import replace
 
-from glacis.core.graph.part import WHOLE, Part
+from glacis.core.graph.part import Part
 from glacis.core.graph.reader import Reader
 from glacis.core.graph.series import Series
 from glacis.core.model.document import Climate, Site
@@ -96,8 +96,3 @@ def _weigh(value: SiteWeather) -> int:
 
 
 WEATHER: Part[WeatherRead, SiteWeather] = Part("weather", _reads, weather_from, _weigh)
-
-
-def weather_of(reader: Reader) -> SiteWeather:
-    """The weather of a document's site."""
-    return reader.value(WEATHER, WHOLE)

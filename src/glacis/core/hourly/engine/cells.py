@@ -15,7 +15,6 @@ from glacis.core.hourly.engine.columns import (
     LAM,
     LAM_W,
     LAMBDA,
-    P_SAT,
     P_T,
     P_W,
     PHI,
@@ -65,16 +64,6 @@ def place(scale: float, step: float, w: float) -> tuple[int, float, float]:
     if k < 0:
         k = 0
     return k, at - k, 1.0 / (step * (scale + w))
-
-
-@kernel
-def humidity_at(table: Array, material: Array, t: float, w: float) -> float:
-    """Relative humidity [-] of a material at a temperature [°C] and water content [kg/m³]."""
-    k, share, _ = place(material[SCALE], material[STEP], w)
-    value = table[RETAINED, k] + share * (table[RETAINED, k + 1] - table[RETAINED, k])
-    if material[RETENTION] > 0.0:
-        value = exp(-value / (t + KELVIN))
-    return float(value)
 
 
 @kernel
@@ -129,4 +118,3 @@ def know(
         known[i, STAR] = delta + spread / sat
         known[i, STAR_W] = delta_w + spread_w / sat
         known[i, STAR_T] = spread_t / sat - spread * sat_t / (sat * sat)
-        known[i, P_SAT] = sat

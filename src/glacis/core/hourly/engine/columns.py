@@ -95,8 +95,7 @@ BOOKS = 12
     STAR,
     STAR_W,
     STAR_T,
-    P_SAT,
     THAWED,
-) = range(17)
-KNOWN = 17
+) = range(16)
+KNOWN = 16
 """Columns of a cell, by definition of the list above."""
