@@ -4,8 +4,7 @@
 import csv
 import io
 
-import numpy as np
-
+from glacis.core.climate.year import DAYS, ENDS, month_of
 from glacis.core.weather.hours import HOURS, WeatherYear, dew_point
 
 UNKNOWN = {
@@ -33,17 +32,16 @@ def write_epw(year: WeatherYear, city: str, country: str = "-") -> bytes:
     ):  # fmt: skip
         writer.writerow(line)
     dew, humidity = dew_point(year.vapour), 100 * year.humidity
-    starts = np.cumsum((0, 31, 28, 31, 30, 31, 30, 31, 31, 30, 31, 30, 31))
     for hour in range(HOURS):
         day = hour // 24
-        month = int(np.searchsorted(starts, day, side="right"))
+        month = month_of(day)
         row = [""] * 35
         for index, code in UNKNOWN.items():
             row[index] = code
         row[:6] = [
             "2023",
-            str(month),
-            str(day - starts[month - 1] + 1),
+            str(month + 1),
+            str(day - ENDS[month] + DAYS[month] + 1),
             str(hour % 24 + 1),
             "60",
             "-",

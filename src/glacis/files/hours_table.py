@@ -7,10 +7,10 @@ from collections.abc import Iterator
 
 import numpy as np
 
-from glacis.core.climate.year import DAYS
+from glacis.core.climate.year import date_words
 from glacis.core.hourly.parts import Hours
 from glacis.core.hourly.run import Run
-from glacis.core.weather.words import date_words
+from glacis.core.hourly.story import calendar_day
 from glacis.files.layers_csv import safe
 
 HEAD = (
@@ -27,9 +27,8 @@ FORMAT = "glacis-hours/1"
 
 
 def _rows(area: str, run: Run) -> Iterator[tuple[str, ...]]:
-    first = sum(DAYS[: run.start - 1])
     for number, day in enumerate(run.daily):
-        when = date_words((first + number) % 365)
+        when = date_words(calendar_day(run.start, number))
         for watch, values in zip(run.watches, day, strict=True):
             warm, damp, water = (float(value) for value in values)
             mass = f"{100 * water / watch.density:.2f}" if watch.kind.startswith("wood") else ""

@@ -6,7 +6,7 @@ from math import isfinite
 
 import numpy as np
 
-from glacis.core.climate.year import DAYS, MONTH_NAMES
+from glacis.core.climate.year import DAYS, ENDS, MONTH_NAMES, month_of
 from glacis.core.hourly.reserve import Reserve
 from glacis.core.hourly.run import Run
 from glacis.core.hourly.verdicts import VISIBLE, Verdict, Wood, masses
@@ -18,15 +18,13 @@ NOTHING, LITTLE, FAIR = 0.06, 0.25, 1.0
 WORDS = {"fit": "stays dry enough", "mind": "wants a second look", "stop": "gets too wet"}
 
 
-def month_of(day: int, start: int) -> int:
-    """The month, from 0, of a day of a year that begins with month ``start``, January 1."""
-    order = [(start - 1 + k) % 12 for k in range(12)]
-    left = day % 365
-    for month in order:
-        if left < DAYS[month]:
-            return month
-        left -= DAYS[month]
-    return order[-1]
+def calendar_day(start: int, day: int) -> int:
+    """The day of the calendar year, from 0, of a day of a run that begins with month ``start``, January 1.
+
+    >>> calendar_day(10, 0), calendar_day(10, 92)
+    (273, 0)
+    """
+    return (ENDS[start - 1] - DAYS[start - 1] + day) % 365
 
 
 def monthly_means(values: np.ndarray, start: int) -> dict[int, float]:
@@ -104,7 +102,7 @@ def _without_wood(verdict: Verdict, system: System) -> str:
 
 
 def _how_wet(run: Run, wood: Wood) -> str:
-    month = MONTH_NAMES[month_of(wood.day, run.start)]
+    month = MONTH_NAMES[month_of(calendar_day(run.start, wood.day))]
     first = ""
     if wood.first_peak > wood.peak + 1:
         first = f" In the first year it came to {plain(wood.first_peak, 0)} %."

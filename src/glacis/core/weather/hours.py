@@ -5,6 +5,7 @@ import numpy as np
 from msgspec import Struct
 from numpy.typing import ArrayLike, NDArray
 
+from glacis.core.climate.year import ENDS
 from glacis.core.errors import ValueRefused
 from glacis.core.graph.series import Series
 from glacis.core.weather.sun import Place, Plane, on_plane, sun_of_hours
@@ -12,7 +13,7 @@ from glacis.core.weather.sun import Place, Plane, on_plane, sun_of_hours
 Array = NDArray[np.float64]
 HOURS = 8760
 """Of a year without a leap day, by definition."""
-MONTH_STARTS = np.cumsum([0, 31, 28, 31, 30, 31, 30, 31, 31, 30, 31, 30, 31]) * 24
+MONTH_STARTS = np.array((0, *ENDS)) * 24
 """First hour of each month, and the end of the year."""
 COLUMNS = (
     "temperature", "vapour", "pressure", "wind", "wind_from", "sun", "beam", "diffuse", "sky", "rain", "cloud",

@@ -3,7 +3,7 @@
 
 from collections.abc import Iterator
 
-from glacis.core.climate.year import MONTH_SHORT
+from glacis.core.climate.year import date_words
 from glacis.core.units.format import plain, with_unit
 from glacis.core.units.quantities import Quantity, System
 from glacis.core.weather.statistics import Statistics
@@ -17,7 +17,6 @@ CLEAR_SKY, STRONG_SUN, LITTLE_SUN = 11.5, 1550.0, 1100.0
 """Sky below the air [K], sun of a year [kWh/m²]."""
 FROSTS, WINDY, HEAVY = 50, 5.0, 25.0
 """Days through zero [d], mean wind [m/s], rain of the wettest hour [mm]."""
-MONTH_ENDS = (31, 59, 90, 120, 151, 181, 212, 243, 273, 304, 334, 365)
 
 THERMAL = (
     "very hot", "very hot", "hot", "warm", "mixed", "cool", "cold", "very cold", "subarctic",
@@ -33,17 +32,6 @@ def zone_words(zone: str) -> str:
     """
     moist = MOISTURE[zone[1:]]
     return f"{zone}, {THERMAL[int(zone[0])]}" + (f" and {moist}" if moist else "")
-
-
-def date_words(day: int) -> str:
-    """A day of the year counted from 0.
-
-    >>> date_words(0), date_words(59)
-    ('1 Jan', '1 Mar')
-    """
-    month = next(k for k, end in enumerate(MONTH_ENDS) if day < end)
-    before = MONTH_ENDS[month - 1] if month else 0
-    return f"{day - before + 1} {MONTH_SHORT[month]}"
 
 
 def figures_line(found: Statistics, system: System) -> str:

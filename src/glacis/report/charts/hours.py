@@ -9,14 +9,13 @@ import numpy as np
 from msgspec import Struct
 from numpy.typing import NDArray
 
-from glacis.core.climate.year import DAYS, MONTH_SHORT
+from glacis.core.climate.year import DAYS, MONTH_SHORT, date_words
 from glacis.core.hourly.parts import Hours
 from glacis.core.hourly.run import Run
-from glacis.core.hourly.story import place_of
+from glacis.core.hourly.story import calendar_day, place_of
 from glacis.core.hourly.verdicts import Verdict, masses
 from glacis.core.units.format import plain, with_unit
 from glacis.core.units.quantities import Quantity, System, to_display
-from glacis.core.weather.words import date_words
 from glacis.report.charts.axes import Plot, nice_top, ticks
 from glacis.report.palette import FIELD_TINTS
 from glacis.report.scene import (
@@ -262,16 +261,11 @@ def _profile(run: Run, layout: Layout, day: int, system: System) -> Iterator[Ite
             ]
     yield Line(tuple(heat), "warm", 1.4, "dash")
     yield Line(tuple(wet), "cold", 2.0)
-    yield Text(left, top - 6, date_words(_calendar(run, day)), 12, "ink", face="semibold")
+    yield Text(left, top - 6, date_words(calendar_day(run.start, day)), 12, "ink", face="semibold")
     unit = Quantity.TEMPERATURE.unit(system)
     ends = [plain(to_display(value, unit), 0) for value in (low, high)]
     yield Text(left, bottom + 13, "φ 0 to 100 %", 11, "cold")
     yield Text(left, bottom + 27, f"θ {ends[0]} to {ends[1]} {unit.symbol}", 11, "warm")
-
-
-def _calendar(run: Run, day: int) -> int:
-    """The day of the calendar year, from 0, of a day of the run's year."""
-    return (sum(DAYS[: run.start - 1]) + day) % YEAR
 
 
 def hours_scene(
@@ -316,7 +310,7 @@ def wettest_day(verdict: Verdict) -> int:
 def day_words(hours: Hours, verdict: Verdict, day: int, system: System) -> str:
     """What a day was like within the roof."""
     run = hours.run
-    lines = [date_words(_calendar(run, day))]
+    lines = [date_words(calendar_day(run.start, day))]
     for wood in verdict.woods[:3]:
         number = next(
             k for k, w in enumerate(run.watches) if w.kind == "wood" and w.layer == wood.layer

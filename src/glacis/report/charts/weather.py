@@ -7,11 +7,10 @@ import numpy as np
 from msgspec import Struct
 from numpy.typing import NDArray
 
-from glacis.core.climate.year import MONTH_SHORT
+from glacis.core.climate.year import MONTH_SHORT, date_words
 from glacis.core.units.format import with_unit
 from glacis.core.units.quantities import Quantity, System
 from glacis.core.weather.hours import MONTH_STARTS, WeatherYear
-from glacis.core.weather.words import date_words
 from glacis.report.palette import FIELD_TINTS
 from glacis.report.scene import DIMENSION, Hot, Item, Line, Patch, Raster, Scene, Text
 
