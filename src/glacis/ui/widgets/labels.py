@@ -51,9 +51,9 @@ class WrappedLabel(Words):
         self.setWordWrap(True)
 
     def _fit(self) -> None:
+        self.setMinimumHeight(0)  # else what is needed is never less than it was
         needed = max(0, self.heightForWidth(self.width()))
-        if needed != self.minimumHeight():
-            self.setMinimumHeight(needed)
+        self.setMinimumHeight(needed)
 
     def setText(self, words: str | None) -> None:
         """Other words need another height."""

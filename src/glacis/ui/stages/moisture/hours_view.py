@@ -4,7 +4,7 @@
 from typing import TYPE_CHECKING
 
 from PyQt6.QtCore import QPointF, QSize, Qt, pyqtSignal
-from PyQt6.QtGui import QKeyEvent, QResizeEvent
+from PyQt6.QtGui import QKeyEvent
 from PyQt6.QtWidgets import QPushButton, QVBoxLayout, QWidget
 
 from glacis.core.graph.part import Failed, Pending, Ready
@@ -189,17 +189,6 @@ class HoursView(QWidget):
     def _say(self, words: str, assumed: str) -> None:
         for place, text in ((self.words, words), (self.assumed, assumed)):
             place.setText(text)
-        self._fit_words()
-
-    def resizeEvent(self, event: QResizeEvent | None) -> None:
-        """Words take the lines they need, the drawing the rest."""
-        super().resizeEvent(event)
-        self._fit_words()
-
-    def _fit_words(self) -> None:
-        for words in (self.words, self.assumed):
-            words.setMinimumHeight(0)
-            words.setFixedHeight(max(1, words.heightForWidth(self.width())))
 
     def headline(self) -> str:
         """The verdict in short."""

@@ -263,7 +263,7 @@ class SiteBench(Bench):
         site = desk.project.site
         hours = self._view == "hours"
         self.views[self._view].setChecked(True)
-        for widget in (self.canvas, self._months_only):
+        for widget in (self.canvas, self._months_only, self.exposure):
             widget.setVisible(not hours)
         for shown in (self.year, self.weather):
             shown.setVisible(hours)

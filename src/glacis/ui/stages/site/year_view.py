@@ -2,7 +2,7 @@
 """The weather of the site hour by hour: four tapestries, the hour under the hand, and what it does to roofs."""
 
 from PyQt6.QtCore import QPointF, QSize, Qt
-from PyQt6.QtGui import QKeyEvent, QResizeEvent
+from PyQt6.QtGui import QKeyEvent
 from PyQt6.QtWidgets import QVBoxLayout, QWidget
 
 from glacis.core.weather.parts import WEATHER, SiteWeather
@@ -29,7 +29,7 @@ class YearView(QWidget):
         self._desk = desk
         self._hour: int | None = None
         column = tight(QVBoxLayout(self), (0, 0, 0, 0), 4)
-        self.canvas = Canvas("Weather of the year, hours by days", QSize(400, 240))
+        self.canvas = Canvas("Weather of the year, hours by days", QSize(400, 200))
         self.canvas.hovered.connect(lambda at, _keys: self._point(at))
         self.canvas.pressed.connect(lambda _hot, at: self._point(at))
         self.canvas.key.connect(self._key)
@@ -55,17 +55,6 @@ class YearView(QWidget):
             "\n".join(f"– {words}" for words in punishes(weather.statistics, system))
         )
         self.canvas.set_note(None)
-        self._fit_words()
-
-    def resizeEvent(self, event: QResizeEvent | None) -> None:
-        """Words take the lines they need, the drawing the rest."""
-        super().resizeEvent(event)
-        self._fit_words()
-
-    def _fit_words(self) -> None:
-        for words in (self.figures, self.words):
-            words.setMinimumHeight(0)
-            words.setFixedHeight(max(1, words.heightForWidth(self.width())))
 
     def headline(self) -> str:
         """Its zone in words."""
