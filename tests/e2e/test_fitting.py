@@ -4,10 +4,12 @@
 from itertools import combinations, pairwise
 
 import pytest
+from msgspec.structs import replace
 from PyQt6.QtWidgets import QApplication, QWidget
 
 from glacis.core.stages import STAGES
 from glacis.ui.stages.build_up.bench import SectionBench
+from glacis.ui.widgets.labels import label
 
 SIZES = [(1100, 700), (1280, 800)]
 
@@ -46,6 +48,36 @@ def test_strip_tally_and_heads_fit_for_every_layer_of_the_demo(window, size, uni
         window.show_stage(stage)
         QApplication.processEvents()
         _fits(window.bench(stage))
+
+
+@pytest.mark.parametrize(("size", "units"), [(SIZES[0], "us"), (SIZES[1], "si")])
+def test_views_by_hours_fit_under_the_wordiest_climate(window, size, units):
+    window.resize(*size)
+    if units == "us":
+        window.toggle_units()
+    wordiest = next(site for site in window.desk.sites if site.name == "Fern Landing")
+    window.desk.act("Change site", lambda project: replace(project, site=wordiest))
+    for stage, part in (("site", "year"), ("moisture", "hours")):
+        window.show_stage(stage)
+        bench = window.bench(stage)
+        bench.show_view("hours")
+        QApplication.processEvents()
+        _fits(bench)
+        _fits(getattr(bench, part))
+
+
+def test_words_over_several_lines_give_room_back_when_they_are_wider(window):
+    words = label(
+        "a sentence of some length that needs several lines where it is narrow " * 3, wrap=True
+    )
+    words.resize(200, 20)
+    words.show()
+    QApplication.processEvents()
+    narrow = words.minimumHeight()
+    words.resize(1200, 20)
+    QApplication.processEvents()
+    assert words.minimumHeight() < narrow / 3
+    words.close()
 
 
 @pytest.mark.parametrize("size", SIZES)

@@ -33,7 +33,7 @@ def test_every_file_that_is_offered_is_written_for_a_saved_project(
             tmp_path / f"roof {export.id}{export.suffix}"
         )
         bench.write(export)
-        if export.id.startswith("hours"):
+        if export.of_hours:
             assert "run hour by hour first" in answers.told.pop()
             assert not answers.path.exists()
         else:

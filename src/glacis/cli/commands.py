@@ -16,6 +16,7 @@ from glacis.core.analysis.results import Results
 from glacis.core.analysis.study import ASKED_FIRST, AXES, Setting, grid_from, size_of
 from glacis.core.errors import GlacisError, ValueRefused
 from glacis.core.judgement.finding import Finding
+from glacis.core.model.document import Project
 from glacis.core.model.lookup import area_of
 from glacis.core.stages import STAGES, Stage
 from glacis.core.units.format import with_unit
@@ -24,7 +25,7 @@ from glacis.files.libraries import load_library, load_sites
 from glacis.files.project_file import load
 from glacis.report.offers import Export, exports
 from glacis.report.results import results_json
-from glacis.session.kernels import compile_kernels, make_ready
+from glacis.session.kernels import make_compiled, make_ready
 from glacis.session.places import leave_folder, series_folder
 from glacis.session.project_session import ProjectSession, Surroundings
 from glacis.session.years import Years
@@ -66,14 +67,7 @@ def build_parser(offered: tuple[Export, ...]) -> argparse.ArgumentParser:
 
 def run(words: list[str], stages: tuple[Stage, ...] = STAGES) -> int:
     """Carry out one command."""
-    if (
-        "--hourly" in words
-        or words[:1] == ["study"]
-        or any(word.startswith("hours") for word in words)
-    ):
-        compile_kernels()
-    else:
-        make_ready()
+    make_ready()
     offered = exports(stages)
     options = build_parser(offered).parse_args(words)
     options.file = options.file.absolute()
@@ -91,16 +85,21 @@ def _carry_out(
     options: argparse.Namespace, offered: tuple[Export, ...], stages: tuple[Stage, ...]
 ) -> int:
     try:
-        if options.command == "study":
-            return _study(options)
-        around = Surroundings(series=series_folder())
+        chosen = next((e for e in offered if e.id == getattr(options, "what", "")), None)
+        of_hours = chosen is not None and chosen.of_hours
         project = load(options.file)
+        told = options.command == "report" and any(item.report for item in project.hourlies)
+        if of_hours or told or options.command == "study" or getattr(options, "hourly", False):
+            make_compiled()
+        if options.command == "study":
+            return _study(project, options)
+        around = Surroundings(series=series_folder())
         results = ProjectSession(project, load_library(), stages=stages, around=around).results
         if options.command == "check" and options.hourly:
             _run_hours(results, reserve=True)
         if options.command == "check":
             return _check(results, as_json=options.json)
-        if options.command == "export" and options.what.startswith("hours"):
+        if of_hours:
             _run_hours(results, reserve=False)
         make = _maker(results, options, offered)
         content = make()
@@ -126,11 +125,11 @@ def _run_hours(results: Results, *, reserve: bool) -> None:
         sys.stderr.write("\n")
 
 
-def _study(options: argparse.Namespace) -> int:
+def _study(project: Project, options: argparse.Namespace) -> int:
     """Work out a study, row by row, and say how it gets on on standard error."""
     from glacis.session.studies import local, run_study, usual_jobs
 
-    project, grid = load(options.file), grid_from(options.grid)
+    grid = grid_from(options.grid)
     areas = [area.id for area in project.areas]
     area = options.area or (areas[0] if areas else "")
     area_of(project, area)

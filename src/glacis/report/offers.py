@@ -45,6 +45,7 @@ class Export(Struct, frozen=True):
         suffix: of the file, with its dot.
         kind: as a file dialog calls it.
         make: its content.
+        of_hours: whether it is of areas that were run hour by hour.
     """
 
     id: str
@@ -52,6 +53,7 @@ class Export(Struct, frozen=True):
     suffix: str
     kind: str
     make: Callable[[Results], bytes]
+    of_hours: bool = False
 
 
 class Key(Struct, frozen=True):

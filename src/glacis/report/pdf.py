@@ -3,7 +3,6 @@
 
 import io
 from collections.abc import Callable, Iterator
-from functools import cache
 from html import escape
 
 from msgspec import Struct
@@ -25,7 +24,7 @@ from reportlab.platypus import (
 )
 
 from glacis import __version__
-from glacis.core.analysis.analyser import Analyser
+from glacis.core.analysis.analyser import worker_analyser
 from glacis.core.analysis.results import Results
 from glacis.core.graph.part import WHOLE, LongPart, Progress, unwatched
 from glacis.core.graph.reader import Reader
@@ -213,25 +212,14 @@ class ReportRead(Struct, frozen=True):
     hours: Series | None
 
 
-@cache
-def _analyser(library: Library, stages: tuple[Stage, ...], hours: Series | None) -> Analyser:
-    """The analyser of a worker, kept so that a changed area makes only its own chapters anew."""
-
-    def kept(digest: str) -> Series | None:
-        return hours if hours is not None and hours.digest == digest else None
-
-    return Analyser(library, stages, kept)
-
-
 def _reads(reader: Reader, _subject: str) -> ReportRead:
-    known, file = reader.known, reader.project.site.weather.file
-    hours = known.hours(file.digest) if file is not None else None
-    return ReportRead(reader.project, known.library, known.stages, hours)
+    known = reader.known
+    return ReportRead(reader.project, known.library, known.stages, reader.site_hours)
 
 
 def _made(read: ReportRead, progress: Progress) -> bytes:
     progress(0.0, "results")
-    analyser = _analyser(read.library, read.stages, read.hours)
+    analyser = worker_analyser(read.library, read.stages, read.hours)
     return report_pdf(analyser.analyse(read.project), progress)
 
 

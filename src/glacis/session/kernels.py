@@ -50,6 +50,12 @@ def make_ready() -> bool:
     return ready
 
 
+def make_compiled() -> None:
+    """Have kernels compiled before work that would take hours in plain Python; before any is loaded."""
+    os.environ.pop(PLAIN, None)
+    compile_kernels()
+
+
 def compile_elsewhere() -> None:
     """Have another process compile what is not compiled; it outlives this one."""
     import subprocess

@@ -1,17 +1,36 @@
 # SPDX-License-Identifier: GPL-3.0-or-later
 """Documents to results, remembering every part under exactly what it reads."""
 
-from functools import cached_property
+from functools import cached_property, lru_cache
 
 from glacis.core.analysis.results import Results, Scope
 from glacis.core.graph.memo import Memo
 from glacis.core.graph.reader import Hours, Known, Reader, no_hours
+from glacis.core.graph.series import Series
 from glacis.core.judgement.catalogue import RuleBook, rule_book
 from glacis.core.materials.library import Library
 from glacis.core.model.document import Material, Project
 from glacis.core.stages import STAGES, Stage
 
 NO_RULES = RuleBook(())
+
+
+@lru_cache(4)
+def worker_analyser(
+    library: Library, stages: tuple[Stage, ...], hours: Series | None
+) -> "Analyser":
+    """The analyser of a worker, kept so that what is alike in the next piece of work is worked out once.
+
+    Args:
+        library: materials and families that everybody shares.
+        stages: whose rules judge.
+        hours: the only weather year that it knows; None for none.
+    """
+
+    def kept(digest: str) -> Series | None:
+        return hours if hours is not None and hours.digest == digest else None
+
+    return Analyser(library, stages, kept)
 
 
 class Analyser:

@@ -2,7 +2,7 @@
 """A roof area taken many ways, each run hour by hour: which of them stay dry, and by how much."""
 
 from collections.abc import Callable
-from functools import cache, partial
+from functools import partial
 from itertools import product
 from math import prod
 from typing import Any
@@ -10,7 +10,7 @@ from typing import Any
 from msgspec import Struct
 from msgspec.structs import replace
 
-from glacis.core.analysis.analyser import Analyser
+from glacis.core.analysis.analyser import worker_analyser
 from glacis.core.errors import GlacisError, MissingReference, ValueRefused
 from glacis.core.graph.part import LongPart, Progress, unwatched
 from glacis.core.graph.reader import Reader
@@ -140,7 +140,12 @@ def _thicker(made: Setting, value: str) -> Setting:
 
 def _layers(made: Setting) -> tuple[tuple[Any, ...], int]:
     """The stated layers, and the place of the main insulation; at the end where there is none."""
-    roof = _analyser(made.library, made.hours).analyse(made.project, "figures").of(made.area).roof
+    roof = (
+        worker_analyser(made.library, STAGES, made.hours)
+        .analyse(made.project, "figures")
+        .of(made.area)
+        .roof
+    )
     main = strongest(roof.layers)
     return roof.assembly.layers, len(roof.layers) if main is None else main
 
@@ -223,16 +228,6 @@ def setting_at(setting: Setting, grid: Grid, point: Point) -> Setting:
     return setting
 
 
-@cache
-def _analyser(library: Library, hours: Series | None) -> Analyser:
-    """The analyser of a worker: cells that are alike in a part work it out once."""
-
-    def kept(digest: str) -> Series | None:
-        return hours if hours is not None and hours.digest == digest else None
-
-    return Analyser(library, STAGES, kept)
-
-
 def row_of(
     setting: Setting,
     grid: Grid,
@@ -244,7 +239,7 @@ def row_of(
     """A cell of a study; what it refuses is told in its row."""
     try:
         made = setting_at(setting, grid, point)
-        results = _analyser(made.library, made.hours).analyse(made.project, "figures")
+        results = worker_analyser(made.library, STAGES, made.hours).analyse(made.project, "figures")
         hours = results.reader.finish(HOURLY, made.area, progress)
         forgiven = results.reader.finish(RESERVE, made.area, progress) if reserve else None
     except GlacisError as fault:
@@ -288,10 +283,7 @@ def study_part(sites: tuple[Site, ...]) -> LongPart[StudyRead, Studied]:
 
     def reads(reader: Reader, subject: str) -> StudyRead:
         area, _, grid = subject.partition("|")
-        project = reader.project
-        file = project.site.weather.file
-        kept = reader.known.hours(file.digest) if file is not None else None
-        setting = Setting(project, area, sites, reader.known.library, kept)
+        setting = Setting(reader.project, area, sites, reader.known.library, reader.site_hours)
         return StudyRead(setting, grid_from(grid))
 
     return LongPart("study", reads, _studied)

@@ -78,6 +78,12 @@ class Reader:
         """Another document with the same materials, whose values are remembered alike."""
         return Reader(project, self.known, self._memo)
 
+    @property
+    def site_hours(self) -> Series | None:
+        """The numbers of the weather file that the site has; None without one, or where they are not kept."""
+        file = self.project.site.weather.file
+        return self.known.hours(file.digest) if file is not None else None
+
     def area(self, identifier: str) -> RoofArea:
         """A roof area.
 

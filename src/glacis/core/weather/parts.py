@@ -61,10 +61,8 @@ def _reads(reader: Reader, _subject: str) -> WeatherRead:
 def read_weather(reader: Reader) -> WeatherRead:
     """What the weather of a document's site is made of."""
     site = reader.project.site
-    file = site.weather.file
-    series = reader.known.hours(file.digest) if file is not None else None
     place = (site.latitude, site.longitude, site.clock, site.elevation)
-    return WeatherRead(site.name, site.climate, place, site.weather, series)
+    return WeatherRead(site.name, site.climate, place, site.weather, reader.site_hours)
 
 
 def weather_from(read: WeatherRead) -> SiteWeather:

@@ -290,6 +290,6 @@ def _npz(results: Results) -> bytes:
 
 
 EXPORTS = (
-    Export("hours", "Moisture hour by hour, daily means", ".csv", "CSV", _csv),
-    Export("hours-arrays", "Moisture hour by hour, all arrays", ".npz", "NPZ", _npz),
+    Export("hours", "Moisture hour by hour, daily means", ".csv", "CSV", _csv, of_hours=True),
+    Export("hours-arrays", "Moisture hour by hour, all arrays", ".npz", "NPZ", _npz, of_hours=True),
 )
