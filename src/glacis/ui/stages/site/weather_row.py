@@ -43,6 +43,7 @@ class WeatherRow(QWidget):
         self.habits.addItem("", "")
         for station in STATIONS:
             self.habits.addItem(station.kind, station.id)
+        self.habits.setMinimumWidth(230)
         self.habits.activated.connect(self._take_habits)
         bounds = range_of(Weather, "seed")
         self.seed = QSpinBox()
