@@ -1,4 +1,4 @@
-.PHONY: demo test lint bench mutants fuzz kill soak screenshots count docs wheel prepare
+.PHONY: demo test lint bench mutants fuzz fuzz-guided kill soak screenshots count docs wheel prepare
 
 prepare:
 	@bash tools/prepare.sh
@@ -24,6 +24,11 @@ mutants: prepare
 
 fuzz: prepare
 	QT_QPA_PLATFORM=offscreen .venv/bin/python tools/fuzz.py $(or $(N),20000) $(or $(FROM),2000)
+
+# Not among the locked packages: the guided fuzzer has no build for every machine.
+fuzz-guided: prepare
+	.venv/bin/python -m pip install -q --disable-pip-version-check atheris==3.0.0
+	QT_QPA_PLATFORM=offscreen .venv/bin/python tools/fuzz_guided.py "$(or $(DOOR),project)" $(or $(SECONDS),600)
 
 kill: prepare
 	QT_QPA_PLATFORM=offscreen .venv/bin/python tools/kill.py $(or $(N),100)

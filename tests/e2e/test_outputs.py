@@ -12,7 +12,7 @@ from pypdf import PdfReader
 from glacis.files.project_file import load
 from glacis.report.offers import exports
 from glacis.report.pdf import report_pdf
-from glacis.ui.stages.handover.bench import HandoverBench
+from glacis.ui.stages.handover.bench import EXPORTING, HandoverBench
 from support import analyser, demo
 
 
@@ -24,15 +24,16 @@ def saved(window, answers, tmp_path):
 
 
 def test_every_file_that_is_offered_is_written_for_a_saved_project(
-    window, answers, tmp_path, saved
+    window, answers, tmp_path, saved, qtbot
 ):
-    bench = window.bench("handover", HandoverBench)
+    bench, jobs = window.bench("handover", HandoverBench), window.desk.session.jobs
     for export in exports(window.desk.stages):
         answers.path = tmp_path / f"out {export.id}{export.suffix}"
         assert bench._proposal(f" {export.id}{export.suffix}") == str(
             tmp_path / f"roof {export.id}{export.suffix}"
         )
         bench.write(export)
+        qtbot.waitUntil(lambda: not any(n == EXPORTING for n, _ in jobs._jobs), timeout=30000)
         if export.of_hours:
             assert "run hour by hour first" in answers.told.pop()
             assert not answers.path.exists()
@@ -42,11 +43,13 @@ def test_every_file_that_is_offered_is_written_for_a_saved_project(
     assert not [words for words in answers.told if "expected" in words]
 
 
-def test_nothing_goes_out_over_the_project(window, answers, saved):
+def test_nothing_goes_out_over_the_project(window, answers, saved, qtbot):
     bench = window.bench("handover", HandoverBench)
     before = saved.read_bytes()
     for export in exports(window.desk.stages)[:3]:
+        answers.told.clear()
         bench.write(export)
+        qtbot.waitUntil(lambda: bool(answers.told), timeout=30000)
         assert "another file than the project" in answers.told[-1]
     assert saved.read_bytes() == before
 

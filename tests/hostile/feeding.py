@@ -33,7 +33,9 @@ class TooSlow(AssertionError):
 
 
 @contextmanager
-def _patience() -> Iterator[None]:
+def patience() -> Iterator[None]:
+    """An error where an input takes longer than any user waits."""
+
     def ring(_number: int, _frame: object) -> None:
         raise TooSlow(f"more than {PATIENCE} s")
 
@@ -51,7 +53,7 @@ def feed(door: str, seed: int) -> Fed:
     random = Random(f"{door} {seed}")
     with tempfile.TemporaryDirectory() as folder:
         try:
-            with _patience():
+            with patience():
                 accepted = DOORS[door](random, Path(folder))
         except Exception as fault:  # noqa: BLE001 - any error is what is looked for
             lines = traceback.format_exception(fault)

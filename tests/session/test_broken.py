@@ -14,7 +14,7 @@ from glacis.core.judgement.finding import Finding
 from glacis.core.model.document import Project
 from glacis.core.model.edit import set_thickness
 from glacis.files.libraries import load_library
-from glacis.files.project_file import save
+from glacis.files.project_file import load, save
 from glacis.session.project_session import ProjectSession
 from support import analyser, demo
 
@@ -75,6 +75,19 @@ def test_a_file_that_breaks_the_analysis_is_not_opened(session, tmp_path, monkey
     other = ProjectSession(demo(), load_library())
     assert "another window" in other.documents.open(good)
     other.close()
+
+
+def test_two_names_of_one_file_are_two_files_once_either_is_saved(session, tmp_path):
+    one, other = tmp_path / "one.glacis", tmp_path / "other.glacis"
+    save(demo(), one)
+    other.hardlink_to(one)
+    second = ProjectSession(demo(), load_library())
+    assert session.documents.open(one) == second.documents.open(other) == ""
+    session.store.apply("Thicker", thicker)
+    second.store.apply("Rename", lambda project: replace(project, name="Other"))
+    assert session.documents.save(one) == second.documents.save(other) == ""
+    assert (load(one), load(other)) == (thicker(demo()), replace(demo(), name="Other"))
+    second.close()
 
 
 def test_a_rule_that_breaks_says_so_and_silences_no_other():

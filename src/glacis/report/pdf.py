@@ -5,7 +5,6 @@ import io
 from collections.abc import Callable, Iterator
 from html import escape
 
-from msgspec import Struct
 from reportlab.lib.colors import HexColor
 from reportlab.lib.enums import TA_RIGHT
 from reportlab.lib.pagesizes import A4, LETTER
@@ -24,14 +23,10 @@ from reportlab.platypus import (
 )
 
 from glacis import __version__
-from glacis.core.analysis.analyser import worker_analyser
 from glacis.core.analysis.results import Results
 from glacis.core.graph.part import WHOLE, LongPart, Progress, unwatched
-from glacis.core.graph.reader import Reader
-from glacis.core.graph.series import Series
-from glacis.core.materials.library import Library
 from glacis.core.model.document import Project
-from glacis.core.stages import Stage
+from glacis.report.apart import Known, known_to, results_again
 from glacis.report.blocks import (
     Block,
     Cell,
@@ -203,25 +198,10 @@ def report_pdf(results: Results, progress: Progress = unwatched) -> bytes:
     return out.getvalue()
 
 
-class ReportRead(Struct, frozen=True):
-    """What a report depends on: the document and all that is known beside it."""
-
-    project: Project
-    library: Library
-    stages: tuple[Stage, ...]
-    hours: Series | None
-
-
-def _reads(reader: Reader, _subject: str) -> ReportRead:
-    known = reader.known
-    return ReportRead(reader.project, known.library, known.stages, reader.site_hours)
-
-
-def _made(read: ReportRead, progress: Progress) -> bytes:
+def _made(known: Known, progress: Progress) -> bytes:
     progress(0.0, "results")
-    analyser = worker_analyser(read.library, read.stages, read.hours)
-    return report_pdf(analyser.analyse(read.project), progress)
+    return report_pdf(results_again(known), progress)
 
 
-REPORT = LongPart("report", _reads, _made, len)
+REPORT = LongPart("report", known_to, _made, len)
 """The report of the whole project as a PDF."""

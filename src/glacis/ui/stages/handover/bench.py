@@ -3,6 +3,7 @@
 
 from collections.abc import Callable
 from functools import partial
+from pathlib import Path
 
 from PyQt6.QtCore import QBuffer, QByteArray, QIODevice, QSize, Qt
 from PyQt6.QtGui import QPixmap
@@ -18,14 +19,19 @@ from PyQt6.QtWidgets import (
 
 from glacis.core.analysis.results import Results
 from glacis.core.graph.part import WHOLE, Failed, Pending, Ready
+from glacis.report.apart import export_apart, known_to
 from glacis.report.offers import Export, exports
 from glacis.report.pdf import REPORT
+from glacis.session.jobs import Endings
 from glacis.ui.bench import Bench
 from glacis.ui.desk import Desk
 from glacis.ui.outputs import write_out
 from glacis.ui.plain import plain_tip
 from glacis.ui.prompts import Prompts
 from glacis.ui.widgets.labels import clear, label, tight
+from glacis.ui.widgets.waiting import Waiting
+
+EXPORTING = "export"
 
 
 class HandoverBench(Bench):
@@ -178,8 +184,10 @@ class HandoverBench(Bench):
 
     def _write(self, title: str, proposal: str, kinds: str, make: Callable[[], bytes]) -> None:
         path = self._prompts.save_path(self, title, proposal, kinds)
-        if path is None:
-            return
+        if path is not None:
+            self._write_to(path, make)
+
+    def _write_to(self, path: Path, make: Callable[[], bytes]) -> None:
         written = write_out(self.desk, self._prompts, self, path, make)
         if written:
             self.said.emit(written, False)
@@ -199,8 +207,34 @@ class HandoverBench(Bench):
         """Ask where, and write one of the files that the stages offer."""
         proposal = self._proposal(f" {export.id}{export.suffix}")
         kinds = f"{export.kind} (*{export.suffix})"
-        make = partial(export.make, self.desk.results)
-        self._write(f"Write: {export.words.lower()}", proposal, kinds, make)
+        title = f"Write: {export.words.lower()}"
+        if export.of_hours:  # what was run lies in this process
+            self._write(title, proposal, kinds, partial(export.make, self.desk.results))
+            return
+        path = self._prompts.save_path(self, title, proposal, kinds)
+        if path is not None:
+            self._write_apart(export, path)
+
+    def shut_down(self) -> None:
+        """Files that are being made are no longer wanted."""
+        for export in exports(self.desk.stages):
+            self.desk.session.jobs.cancel((EXPORTING, export.id))
+
+    def _write_apart(self, export: Export, path: Path) -> None:
+        """Have a file made beside the window, then write it."""
+        jobs, name = self.desk.session.jobs, (EXPORTING, export.id)
+        waiting = Waiting(self, f"Making {export.words.lower()}…", lambda: jobs.cancel(name))
+
+        def done(content: bytes) -> None:
+            waiting.end()
+            self._write_to(path, lambda: content)
+
+        def failed(fault: Exception) -> None:
+            waiting.end()
+            self._prompts.tell(self, "Not written", str(fault))
+
+        work = partial(export_apart, known=known_to(self.desk.results.reader), name=export.id)
+        jobs.start(name, work, Endings(done, failed, lambda _share, _words: None))
 
     def _offer(self) -> None:
         self.files.popup(self._files.mapToGlobal(self._files.rect().bottomLeft()))
