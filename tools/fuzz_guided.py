@@ -27,7 +27,7 @@ LONGEST = 4096
 
 
 class Drawn(Random):
-    """Choices drawn from bytes, as many as there are; the first of everything afterwards."""
+    """Choices drawn from bytes, as many as there are; afterwards those of a seed, always the same."""
 
     def __init__(self, content: bytes) -> None:
         super().__init__(0)
@@ -37,6 +37,8 @@ class Drawn(Random):
     def getrandbits(self, k: int) -> int:
         """The next ``k`` bits."""
         count = -(-k // 8)
+        if self._at + count > len(self._content):
+            return super().getrandbits(k)
         taken = self._content[self._at : self._at + count]
         self._at += count
         return int.from_bytes(taken, "little") & ((1 << k) - 1)

@@ -4,7 +4,6 @@
 import json
 from itertools import groupby
 from math import exp, log
-from pathlib import Path
 
 import numpy as np
 import pytest
@@ -12,6 +11,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 from msgspec.structs import replace
 
+from core.hourly_roofs import EXAMPLES, flat, ran
 from core.slabs import DATA
 from glacis.core.analysis.analyser import Analyser
 from glacis.core.errors import MissingReference, ValueRefused
@@ -20,20 +20,16 @@ from glacis.core.hourly.change import change_hourly, hourly_in
 from glacis.core.hourly.engine import columns as col
 from glacis.core.hourly.matter import BY_FAMILY, BY_ID, SHEETS, holds
 from glacis.core.hourly.mould import CLASSES, mould_index
-from glacis.core.hourly.parts import HOURLY, RESERVE, VERDICT
+from glacis.core.hourly.parts import RESERVE
 from glacis.core.hourly.roof import roof_of
 from glacis.core.hourly.run import run
 from glacis.core.hourly.spells import decay, spells_over
 from glacis.core.hourly.story import in_a_row, story
 from glacis.core.hourly.verdicts import judged
 from glacis.core.model.hourly import Hourly
-from glacis.core.model.layers import MembraneLayer, SolidLayer
 from glacis.core.model.validate import check_project
-from glacis.files.libraries import load_library, load_sites
+from glacis.files.libraries import load_library
 from glacis.files.project_file import load
-from support import roof_project
-
-SITES = {site.name: site for site in load_sites()}
 
 
 @given(st.lists(st.sampled_from([19.0, 20.0, 20.1, 26.0]), max_size=50))
@@ -98,28 +94,6 @@ def test_wood_decays_only_after_it_was_ripe():
 def test_months_in_a_row_run_over_the_new_year():
     assert in_a_row([11, 0, 1, 5]) == (11, 1)
     assert in_a_row(list(range(12))) is None
-
-
-DECK = SolidLayer(id="deck", material="oriented-strand-board", thickness=0.022)
-WOOL = SolidLayer(id="wool", material="glass-wool-batt", thickness=0.24)
-LINING = SolidLayer(id="lining", material="gypsum-board", thickness=0.0125)
-COVER = MembraneLayer(id="cover", material="epdm-sheet")
-EXAMPLES = Path(__file__).parents[2] / "examples"
-
-
-def flat(retarder="retarder-variable-strong", site="Tern Point"):
-    """A low-slope roof that can dry only inwards."""
-    between = (MembraneLayer(id="retarder", material=retarder),) if retarder else ()
-    project = roof_project(LINING, *between, WOOL, DECK, COVER, pitch=2.0)
-    return replace(project, site=SITES[site])
-
-
-def ran(project, area="a", **stated):
-    if stated:
-        project = change_hourly(project, area, **stated)
-    results = Analyser(load_library()).analyse(project, "figures")
-    hours = results.reader.finish(HOURLY, area, unwatched)
-    return results, hours.run, results.value(VERDICT, area)
 
 
 def peak(project, **stated):

@@ -169,7 +169,7 @@ def check_text(results: Results) -> str:
             verdict = "" if figure.meets is None else ("  met" if figure.meets else "  missed")
             shown = with_unit(figure.value, figure.quantity, system)
             lines.append(f"  {figure.name:<18} {shown}{verdict}")
-        lines += [_finding_line(results, finding) for finding in item.findings]
+        lines += [_finding_line(results, finding) for finding in item.told]
     if results.whole:
         lines.append("\nThe whole roof")
         lines += [_finding_line(results, finding) for finding in results.whole]

@@ -164,9 +164,9 @@ def area_head(results: Results, members: list[AreaResult]) -> Iterator[Block]:
     ]
     yield Words(" · ".join(figures))
     yield Words("Findings", "sub")
-    waiting = tuple(f for f in item.findings if results.decision(f) is None)
+    waiting = tuple(f for f in item.told if results.decision(f) is None)
     yield findings_block(results, waiting)
-    for finding in item.findings:
+    for finding in item.told:
         decision = results.decision(finding)
         if decision is not None:
             said = f"{finding.message(system)} {decision.reason}"

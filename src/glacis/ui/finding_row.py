@@ -1,12 +1,15 @@
 # SPDX-License-Identifier: GPL-3.0-or-later
 """One finding: what it says; opened, its reason, figures and ways out."""
 
+from typing import Any
+
 from msgspec import Struct
 from PyQt6.QtCore import Qt, pyqtSignal
 from PyQt6.QtGui import QMouseEvent, QPaintEvent, QPen
 from PyQt6.QtWidgets import QFrame, QHBoxLayout, QPushButton, QVBoxLayout
 
 from glacis.core.analysis.results import AreaResult, Results
+from glacis.core.graph.part import Failed, Pending, Ready, State
 from glacis.core.judgement.decisions import decision_on
 from glacis.core.judgement.finding import Finding
 from glacis.core.judgement.trials import Trial
@@ -17,7 +20,7 @@ from glacis.ui.accept_form import AcceptForm
 from glacis.ui.desk import Desk
 from glacis.ui.painting import painting
 from glacis.ui.theme.theme import colour
-from glacis.ui.widgets.effects import effect_grid
+from glacis.ui.widgets.effects import effect_grid, hours_words
 from glacis.ui.widgets.labels import clear, tight
 from glacis.ui.widgets.paragraph import Paragraph
 from glacis.ui.widgets.severity import SeverityMark
@@ -53,6 +56,9 @@ class Effect(QFrame):
         results = tried.after
         after = results.area(area.roof.area.id)
         column.addLayout(effect_grid(desk, area, after))
+        by_hours = hours_words(desk.results, results, area.roof.area.id)
+        if by_hours:
+            column.addWidget(Paragraph(desk, ROOM, by_hours, 12, "second"))
         shared = _shared_by(desk, tried, area)
         if shared > 1:
             column.addLayout(self._sharing(desk, shared))
@@ -84,6 +90,13 @@ def _shared_by(desk: Desk, tried: Trial[Results], area: AreaResult) -> int:
     return sum(other.assembly == assembly.id for other in desk.project.areas)
 
 
+def _waiting_words(state: State[Any]) -> str:
+    if isinstance(state, Failed):
+        return f"The ways out could not be run: {state.why}"
+    share = state.share if isinstance(state, Pending) else 1.0
+    return f"Its ways out are being run hour by hour: {100 * share:.0f} %"
+
+
 class FindingRow(QFrame):
     """A finding; opened, it gives its reason, figures, source and remedies."""
 
@@ -98,6 +111,7 @@ class FindingRow(QFrame):
         self._desk = desk
         self.form: AcceptForm | None = None
         self.group: Group | None = None
+        self._waiting: Paragraph | None = None
         self._look: tuple[str, str] | None = None
         self._opened = False
         self.setProperty("ruled", "top")
@@ -141,7 +155,7 @@ class FindingRow(QFrame):
         self.group = group
         if self._opened or is_open:
             clear(self._more)
-            self.form = None
+            self.form = self._waiting = None
         self._opened = is_open
         if is_open:
             self._open(group)
@@ -181,6 +195,10 @@ class FindingRow(QFrame):
         if area is None:
             return
         trials = self._desk.results.trials(group.finding)
+        if trials is None:
+            self._wait(group.finding.area)
+            self._offer_acceptance(group)
+            return
         offered = [each for each in trials if each.is_offered]
         if not offered:
             words = (
@@ -199,6 +217,24 @@ class FindingRow(QFrame):
             )
             self._more.addWidget(effect)
         self._offer_acceptance(group)
+
+    def _wait(self, area: str) -> None:
+        """Its ways out have to be run first: that begins now."""
+        from glacis.core.judgement.by_hours import TRIED
+
+        state = self._desk.want(TRIED, area)
+        self._waiting = Paragraph(self._desk, ROOM, _waiting_words(state), 12, "second")
+        self._more.addWidget(self._waiting)
+
+    def follow(self) -> bool:
+        """Show how its ways out get on; whether they have just been run."""
+        if self._waiting is None or self.group is None:
+            return False
+        from glacis.core.judgement.by_hours import TRIED
+
+        state = self._desk.session.state(TRIED, self.group.finding.area)
+        self._waiting.show_words(_waiting_words(state))
+        return isinstance(state, Ready)
 
     def _offer_acceptance(self, group: Group) -> None:
         older = decision_on(self._desk.project.decisions, group.finding)

@@ -4,7 +4,7 @@
 from datetime import date
 
 from msgspec.structs import replace
-from PyQt6.QtCore import QRectF, Qt
+from PyQt6.QtCore import QRectF, Qt, pyqtSignal
 from PyQt6.QtGui import QMouseEvent, QPaintEvent
 from PyQt6.QtWidgets import (
     QComboBox,
@@ -58,6 +58,8 @@ def grouped(findings: tuple[Finding, ...], first: str) -> list[Group]:
 class Findings(QWidget):
     """All findings of the project, the selected area's first; folds to an edge with counts."""
 
+    came = pyqtSignal()
+
     def __init__(self, desk: Desk) -> None:
         super().__init__()
         self._desk = desk
@@ -67,6 +69,8 @@ class Findings(QWidget):
         self._open: tuple[str, tuple[str, ...]] | None = None
         self._rows: list[FindingRow] = []
         self._shown: tuple[object, ...] = ()
+        self._came = 0
+        desk.got_on.connect(self.follow)
         column = tight(QVBoxLayout(self), (HAIRLINE, 0, 0, 0), 0)
         head = tight(QHBoxLayout(), (12, 8, 8, 6), 4)
         self._title = label("Findings", "heading")
@@ -106,6 +110,15 @@ class Findings(QWidget):
         self._scroll.setWidget(inside)
         column.addWidget(self._head)
         column.addWidget(self._scroll, 1)
+
+    def follow(self) -> None:
+        """Show what has come from the background: findings of hours, ways out that were run."""
+        if any(row.follow() for row in self._rows):
+            self._shown = ()
+        if self._came != self._desk.results.reader.came:
+            self.refresh()
+            self._came = self._desk.results.reader.came
+            self.came.emit()
 
     def _make_filters(self) -> None:
         """Made once all is judged: there is nothing to filter before, and a start is kept short."""

@@ -104,6 +104,8 @@ class MainWindow(QMainWindow):
         self.walk.chosen.connect(self.show_stage)
         self.core = CoreColumn(self.desk)
         self.findings = Findings(self.desk)
+        for other in (self.walk, self.core):
+            self.findings.came.connect(other.refresh)
         self.tally = Tally(self.desk)
         self.tally.opened.connect(self.open_working)
         self.centre = QStackedWidget()

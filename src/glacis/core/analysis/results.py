@@ -33,11 +33,24 @@ Scope = Literal["figures", "all"]
 
 
 class AreaResult(Struct, frozen=True):
-    """An analysed area, its figures, and what the rules find about it, worst first."""
+    """An analysed area, its figures, and what the rules find about it, worst first.
+
+    Attributes:
+        roof: the area.
+        figures: of it.
+        findings: that every document has at once, so that any two can be compared.
+        by_hours: those of its hours, where it was run.
+    """
 
     roof: AnalysedArea
     figures: AreaFigures
     findings: tuple[Finding, ...]
+    by_hours: tuple[Finding, ...] = ()
+
+    @property
+    def told(self) -> tuple[Finding, ...]:
+        """All that is known to be wrong with it, worst first."""
+        return by_severity([*self.findings, *self.by_hours]) if self.by_hours else self.findings
 
     @property
     def headlines(self) -> tuple[Headline, ...]:
@@ -65,6 +78,15 @@ class Results:
         self.rules = rules
         self.scope = scope
         self._known: dict[str, AreaResult] = {}
+        self._came = reader.came
+
+    def _renew(self) -> None:
+        """Let go of findings where something has come from the background since."""
+        if self._came != self._reader.came:
+            self._came = self._reader.came
+            self._known.clear()
+            for name in ("_areas", "_all", "_accepting", "_open", "_accepted"):
+                self.__dict__.pop(name, None)
 
     @property
     def project(self) -> Project:
@@ -99,13 +121,18 @@ class Results:
         """What parts read of the document."""
         return self._reader
 
-    @cached_property
+    @property
     def areas(self) -> tuple[AreaResult, ...]:
         """The results of every roof area, in the order of the document.
 
         Raises:
             MissingReference: where an area names an assembly or zone that does not exist.
         """
+        self._renew()
+        return self._areas
+
+    @cached_property
+    def _areas(self) -> tuple[AreaResult, ...]:
         return tuple(self.of(area.id) for area in self.project.areas)
 
     def of(self, area: str) -> AreaResult:
@@ -114,11 +141,21 @@ class Results:
         Raises:
             MissingReference: where the area, its build-up or its rooms do not exist.
         """
+        self._renew()
         if area not in self._known:
             value = self._reader.value
             findings = value(AREA_FINDINGS, area) if self.scope == "all" else ()
-            self._known[area] = AreaResult(value(ANALYSED, area), value(FIGURES, area), findings)
+            self._known[area] = AreaResult(
+                value(ANALYSED, area), value(FIGURES, area), findings, self._by_hours(area)
+            )
         return self._known[area]
+
+    def _by_hours(self, area: str) -> tuple[Finding, ...]:
+        if self.scope != "all" or not self._reader.came:
+            return ()
+        from glacis.core.judgement.by_hours import HOURS_FINDINGS
+
+        return self._reader.value(HOURS_FINDINGS, area)
 
     def area(self, identifier: str) -> AreaResult | None:
         """The result of one area; None where there is no such area."""
@@ -147,13 +184,23 @@ class Results:
             [finding for part in WHOLE_FINDINGS for finding in self._reader.value(part, WHOLE)]
         )
 
-    @cached_property
+    @property
     def findings(self) -> tuple[Finding, ...]:
         """All findings, worst first; none before all is judged."""
+        self._renew()
+        return self._all
+
+    @cached_property
+    def _all(self) -> tuple[Finding, ...]:
         if self.scope != "all":
             return ()
-        found = [finding for item in self.areas for finding in item.findings]
+        found = [finding for item in self.areas for finding in item.told]
         return by_severity([*found, *self.whole])
+
+    def comparable(self, hours_of: str = "") -> tuple[Finding, ...]:
+        """Findings by which two documents are compared: those of hours of one area only, or of none."""
+        of_hours = {rule.id for rule in self.rules.rules if rule.about == "hours"}
+        return tuple(f for f in self.findings if f.rule not in of_hours or f.area == hours_of != "")
 
     @cached_property
     def _accepting(self) -> dict[Finding, Decision | None]:
@@ -162,16 +209,27 @@ class Results:
 
     def decision(self, finding: Finding) -> Decision | None:
         """The decision that accepts a finding as it stands; None where it is open."""
+        self._renew()
         return self._accepting.get(finding)
 
-    @cached_property
+    @property
     def open_findings(self) -> tuple[Finding, ...]:
         """Findings that nobody has accepted, worst first."""
-        return tuple(f for f in self.findings if self.decision(f) is None)
+        self._renew()
+        return self._open
 
     @cached_property
+    def _open(self) -> tuple[Finding, ...]:
+        return tuple(f for f in self.findings if self.decision(f) is None)
+
+    @property
     def accepted_findings(self) -> tuple[Finding, ...]:
         """Findings on record as accepted, worst first."""
+        self._renew()
+        return self._accepted
+
+    @cached_property
+    def _accepted(self) -> tuple[Finding, ...]:
         return tuple(f for f in self.findings if self.decision(f) is not None)
 
     def rule(self, finding: Finding) -> AnyRule:
@@ -193,19 +251,38 @@ class Results:
         except GlacisError:
             return False
 
-    def trials(self, finding: Finding) -> "tuple[Trial[Results], ...]":
-        """Ways out of a finding, each tried on the whole project, the best first."""
-        before, cost = self.findings, self._cost
+    def trials(self, finding: Finding) -> "tuple[Trial[Results], ...] | None":
+        """Ways out of a finding, each tried on the whole project, the best first.
+
+        None for a finding of hours whose ways out were not run yet: ``TRIED`` of its area is wanted.
+        """
+        by_hours = self.rule(finding).about == "hours"
+        remedies = self._run_ways_out(finding.area) if by_hours else self.proposed(finding)
+        if remedies is None:
+            return None
+        hours_of = finding.area if by_hours else ""
+        before, cost = self.comparable(hours_of), self._cost
         made = []
-        for remedy in self.proposed(finding):
+        for remedy in remedies:
             after = self._preview(remedy.change(self.project))
-            found = after.findings
+            found = after.comparable(hours_of)
             made.append(trial(remedy, finding, before, found, after, after._cost - cost))
+        if by_hours:
+            return tuple(sorted(made, key=lambda each: (each.after._stops(hours_of), each.order)))
         return tuple(sorted(made, key=lambda each: each.order))
+
+    def _stops(self, area: str) -> int:
+        """How often the hours of an area stop it."""
+        return sum(finding.severity == "stop" for finding in self.of(area).by_hours)
+
+    def _run_ways_out(self, area: str) -> tuple[Remedy, ...] | None:
+        from glacis.core.judgement.by_hours import take_up
+
+        return take_up(self._reader, area)
 
     def remedies(self, finding: Finding) -> tuple[Remedy, ...]:
         """Ways out of a finding that clear or ease it and stop nothing else, the best first."""
-        return tuple(each.remedy for each in self.trials(finding) if each.is_offered)
+        return tuple(each.remedy for each in self.trials(finding) or () if each.is_offered)
 
     def only_here(self, finding: Finding, remedy: Remedy) -> Change:
         """The same way out for the area of a finding alone, which gets a build-up of its own.
@@ -239,6 +316,10 @@ class Results:
         if rule.about == "area":
             item = self.area(finding.area)
             return None if item is None else item.roof
+        if rule.about == "hours":
+            from glacis.core.judgement.by_hours import subject_by_hours
+
+            return subject_by_hours(self._reader, finding.area)
         from glacis.core.judgement.whole import subjects_about
 
         for subject in subjects_about(rule.about, self._reader):

@@ -103,6 +103,7 @@ class Memo:
 
     def __init__(self, limit: int = LIMIT, below: "Memo | None" = None) -> None:
         self.counts: dict[str, int] = {} if below is None else below.counts
+        self._arrived: list[int] = [0] if below is None else below._arrived
         self.weight = 0
         self._limit = limit
         self._below = below
@@ -132,6 +133,16 @@ class Memo:
             self._values.move_to_end(key)
             return found[0]
         return MISSING if self._below is None else self._below.find(key)
+
+    def arrive(self, key: Key, value: Any, size: int) -> None:
+        """Remember a value that was worked out in the background."""
+        self.keep(key, value, size)
+        self._arrived[0] += 1
+
+    @property
+    def arrivals(self) -> int:
+        """How many values from the background have come, on whatever layer."""
+        return self._arrived[0]
 
     def keep(self, key: Key, value: Any, size: int) -> None:
         """Remember a value that weighs ``size`` [bytes]; it was really worked out."""

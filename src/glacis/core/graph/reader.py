@@ -73,6 +73,7 @@ class Reader:
         self._zones = {zone.id: zone for zone in project.zones}
         self._once: dict[str, Any] = {}
         self._here: dict[tuple[str, int, str], tuple[object, Any]] = {}
+        self._seen = memo.arrivals
 
     def beside(self, project: Project) -> "Reader":
         """Another document with the same materials, whose values are remembered alike."""
@@ -126,6 +127,9 @@ class Reader:
             NotReady: for a long part, or one that reads it, while it is not known.
             GlacisError: what working it out refuses.
         """
+        if self._seen != self._memo.arrivals:  # parts may read whether a long one is there
+            self._seen = self._memo.arrivals
+            self._here.clear()
         here = (part.name, id(part.reads), subject)
         known = self._here.get(here)
         if known is not None:
@@ -168,10 +172,21 @@ class Reader:
 
     def keep(self, part: LongPart[Any, Value], subject: str, value: Value) -> Value:
         """Remember what was worked out elsewhere from what the part reads of this document."""
-        self._memo.keep(
-            self._memo.key(part.name, part.reads(self, subject)), value, part.weigh(value)
-        )
+        key = self._memo.key(part.name, part.reads(self, subject))
+        self._memo.arrive(key, value, part.weigh(value))
         return value
+
+    @property
+    def came(self) -> int:
+        """How many values of long parts have come so far, for whatever document."""
+        return self._memo.arrivals
+
+    def ready(self, part: LongPart[Any, Value], subject: str) -> Value | None:
+        """The value of a long part where it is there already."""
+        if not self.came:
+            return None
+        state = self.state(part, subject)
+        return state.value if isinstance(state, Ready) else None
 
 
 def _found(items: dict[str, Found], identifier: str, kind: str, where: str) -> Found:

@@ -8,7 +8,7 @@ from typing import Any
 from msgspec import Struct
 
 from glacis.core.judgement.finding import SEVERITIES, About, AnyRule, Finding, Rule, no_remedies
-from glacis.core.judgement.place import PROJECT, on_area
+from glacis.core.judgement.place import PROJECT, Place, on_area
 from glacis.core.stages import STAGES, Stage
 
 
@@ -84,12 +84,18 @@ def judge(subjects: Iterable[Any], rules: tuple[AnyRule, ...]) -> tuple[Finding,
     )
 
 
+def _place_of(kind: About, subject: Any) -> Place:
+    if kind == "hours":
+        subject = subject.roof
+    return on_area(subject.area.id) if kind in ("area", "hours") else PROJECT
+
+
 def _asked(rule: AnyRule, subject: Any) -> tuple[Finding, ...]:
     """What one rule finds; a rule that breaks on a roof says so and keeps no other from its word."""
     try:
         return tuple(rule.check(subject))
     except Exception as fault:  # noqa: BLE001 - an error of ours must not cost the user his document
-        place = on_area(subject.area.id) if rule.about == "area" else PROJECT
+        place = _place_of(rule.about, subject)
         reason = f"{type(fault).__name__}: {fault}".replace("{", "(").replace("}", ")")[:80]
         words = f"“{rule.title}” could not be judged here ({reason}); judge it yourself."
         return (Finding(UNJUDGED.id, UNJUDGED.severity, rule.stage, place, words),)

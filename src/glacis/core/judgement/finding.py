@@ -15,7 +15,7 @@ from glacis.core.units.quantities import Quantity, System
 Subject = TypeVar("Subject")
 
 Severity = Literal["stop", "mind", "note"]
-About = Literal["area", "edge", "opening", "project"]
+About = Literal["area", "edge", "opening", "project", "hours"]
 SEVERITIES: tuple[Severity, ...] = ("stop", "mind", "note")
 
 
@@ -89,7 +89,7 @@ class Rule(Struct, Generic[Subject], frozen=True):
         source: where the rule comes from.
         check: the findings of one subject: an analysed area, or what ``about`` says.
         remedies: ways out of one finding.
-        about: what it is asked of.
+        about: what it is asked of; "hours" is an area that was run hour by hour.
         of: what its subject must have for the rule to have anything to say: the name of an attribute;
             empty for nothing.
     """

@@ -7,7 +7,7 @@ from msgspec import Struct
 
 from glacis.core.area.analysed import AnalysedArea
 from glacis.core.judgement.plane import LEAST_PLANE, condensing_plane, plane_temperature
-from glacis.core.judgement.questions import is_open_insulation
+from glacis.core.judgement.questions import is_open_insulation, is_vented
 from glacis.core.units.quantities import Quantity
 
 if TYPE_CHECKING:
@@ -77,7 +77,7 @@ def ratio_method(roof: AnalysedArea) -> Method:
 
 def _under_the_deck(roof: AnalysedArea) -> tuple[int, float, float] | None:
     """The outer face of air-open insulation in an unvented roof that has nothing outside it."""
-    if roof.heat.counted < len(roof.layers):
+    if is_vented(roof):
         return None
     index = max((k for k, x in enumerate(roof.layers) if is_open_insulation(x)), default=None)
     if index is None:

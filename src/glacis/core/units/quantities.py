@@ -178,6 +178,8 @@ class Quantity(Enum):
     MASS = Kind("mass", "m", Unit("kg", 1.0, 0), Unit("lb", POUND, 0))
     SHARE = Kind("share", "f", *_same("%", 0.01, 1))
     HUMIDITY = Kind("relative humidity", "φ", *_same("%", 0.01, 0))
+    WOOD_MOISTURE = Kind("moisture by mass", "u", *_same("%", 0.01, 0))
+    MOULD_INDEX = Kind("mould index", "M", *_same("", 1.0, 1))
     FACTOR = Kind("factor", "f", *_same("", 1.0, 3))
     CONCENTRATION = Kind(
         "vapour concentration", "v", Unit("g/m³", 1e-3, 2), Unit("gr/ft³", 6.479891e-5 / FOOT**3, 2)

@@ -3,7 +3,7 @@
 
 from PyQt6.QtWidgets import QGridLayout
 
-from glacis.core.analysis.results import AreaResult
+from glacis.core.analysis.results import AreaResult, Results
 from glacis.core.units.format import number
 from glacis.ui.desk import Desk
 from glacis.ui.widgets.labels import label
@@ -31,6 +31,25 @@ def cleared_words(before: AreaResult, after: AreaResult) -> str:
     words = f"clears {len(known - found)} of {len(known)} findings here"
     new = len(found - known)
     return f"{words}, brings {new}" if new else words
+
+
+def hours_words(before: Results, after: Results, area: str) -> str:
+    """What becomes of an area hour by hour, where both were run; empty where not."""
+    if not before.reader.came:
+        return ""
+    from glacis.core.hourly.parts import HOURLY
+
+    was, will = before.reader.ready(HOURLY, area), after.reader.ready(HOURLY, area)
+    if was is None or will is None or was is will:
+        return ""
+    old, new = was.verdict, will.verdict
+    said = []
+    if old.wettest is not None and new.wettest is not None:
+        said.append(f"wood {old.wettest.peak:.0f} → {new.wettest.peak:.0f} % by mass")
+    mould = [max((item.index for item in one.moulds), default=0.0) for one in (old, new)]
+    said.append(f"mould {mould[0]:.1f} → {mould[1]:.1f}")
+    said.append(f"{old.grade} → {new.grade}")
+    return f"hour by hour: {', '.join(said)}"
 
 
 def effect_grid(desk: Desk, before: AreaResult, after: AreaResult | None) -> QGridLayout:

@@ -1,6 +1,6 @@
 # SPDX-License-Identifier: GPL-3.0-or-later
 """Rules about vapour, retarders and the year of water."""
 
-from glacis.core.moisture.rules import climate, retarders, vapour
+from glacis.core.moisture.rules import climate, hours, retarders, vapour
 
-RULES = (*vapour.RULES, *retarders.RULES, *climate.RULES)
+RULES = (*vapour.RULES, *retarders.RULES, *climate.RULES, *hours.RULES)

@@ -146,6 +146,7 @@ class HoursView(QWidget):
     def _three(self, verdict: "Verdict") -> tuple[str, ...]:
         """Three methods in a line; where they differ, why, once that is worked out."""
         from glacis.core.judgement.methods import methods_of, they_differ
+        from glacis.core.judgement.questions import is_low_slope
         from glacis.report.charts.three import methods_line
 
         area = self._desk.area
@@ -153,7 +154,8 @@ class HoursView(QWidget):
             return ()
         methods = methods_of(area.roof, verdict)
         line = methods_line(methods, self._desk.system)
-        if not they_differ(methods):
+        differ = they_differ(methods)
+        if not (differ or (is_low_slope(area.roof) and verdict.wettest is not None)):
             return (line,)
         session = self._desk.session
         state = (
@@ -162,7 +164,10 @@ class HoursView(QWidget):
             else session.want(REASONS, self._area)
         )
         if isinstance(state, Ready):
-            return (line, f"They differ. {state.value.words()}")
+            told = f"{'They differ. ' if differ else ''}{state.value.words()}"
+            return (line, told) if told else (line,)
+        if not differ:
+            return (line,)
         if isinstance(state, Pending) and not self._halted:
             return (line, f"They differ; why, is being worked out: {100 * state.share:.0f} %")
         return (line, "They differ.")
