@@ -28,6 +28,7 @@ from glacis.report.scene import (
     Raster,
     Scene,
     Text,
+    shorten,
     spread,
     text_width,
     wrapped,
@@ -189,9 +190,8 @@ def _curve(layout: Layout, values: NDArray[np.floating]) -> tuple[float, ...]:
 
 def _wood_traces(run: Run, verdict: Verdict, layout: Layout) -> Iterator[Item]:
     plot = layout.trace
-    yield Text(
-        plot.left, plot.top - 4, "wood, % by mass: layer full, wettest skin dotted", 11, "second"
-    )
+    told = shorten("wood, % by mass: layer full, wettest skin dotted", plot.right - plot.left, 11)
+    yield Text(plot.left, plot.top - 4, told, 11, "second")
     for limit in sorted({wood.limit for wood in verdict.woods}):
         y = plot.y(limit)
         yield Line((plot.left, y, plot.right, y), "stop", FACE, "dash")

@@ -42,7 +42,7 @@ class HoursStrip(QWidget):
         }
         for key, box in self.boxes.items():
             box.activated.connect(partial(self._choose, key))
-            box.setMinimumWidth(112)
+            box.setMinimumWidth(100)
         self.fields = {
             "sun_passes": self._field("Sun let through past panels, trees, walls", Quantity.SHARE, "sun_passes"),
             "rain_leak": self._field("Share of the rain that leaks in", Quantity.SHARE, "rain_leak"),

@@ -4,7 +4,7 @@
 from typing import TYPE_CHECKING
 
 from PyQt6.QtCore import QPointF, QSize, Qt, pyqtSignal
-from PyQt6.QtGui import QKeyEvent
+from PyQt6.QtGui import QKeyEvent, QResizeEvent
 from PyQt6.QtWidgets import QPushButton, QVBoxLayout, QWidget
 
 from glacis.core.graph.part import Failed, Pending, Ready
@@ -12,6 +12,7 @@ from glacis.core.hourly.parts import HOURLY, REASONS, RESERVE, VERDICT, Hours
 from glacis.report.scene import Hot, saying
 from glacis.ui.desk import Desk
 from glacis.ui.drawing.canvas import Canvas
+from glacis.ui.plain import plain_tip
 from glacis.ui.stages.moisture.hours_strip import HoursStrip
 from glacis.ui.widgets.labels import label, tight
 
@@ -25,6 +26,10 @@ CAUTION = (
     "materials are estimates where said, and the product's approval and local practice come first."
 )
 
+SHORT = "Hourly calculation after EN 15026. What it leaves out and assumes: point here."
+LOW = 500
+"""Height under which there is no room for all that is assumed [px]."""
+
 
 class HoursView(QWidget):
     """The tapestry of an area, its words and what may be changed."""
@@ -35,7 +40,7 @@ class HoursView(QWidget):
         super().__init__()
         self._desk = desk
         self._day: dict[str, int] = {}
-        self._seeking = ""
+        self._seeking = self._assumed = ""
         self._shown: tuple[str, Hours, Verdict] | None = None
         self.shows: Shows = "humidity"
         column = tight(QVBoxLayout(self), (0, 0, 0, 0), 4)
@@ -126,7 +131,7 @@ class HoursView(QWidget):
             self.canvas.show_scene(saying(words), self._desk.palette)
             self._say(words, "")
             return
-        self._say(f"{words} The picture is that of before.", self.assumed.text())
+        self._say(f"{words} The picture is that of before.", self._assumed)
 
     def _show(self, hours: Hours, verdict: "Verdict") -> None:
         from glacis.core.hourly.story import story
@@ -192,8 +197,17 @@ class HoursView(QWidget):
         return None, f"Seeking the reserve: {100 * state.share:.0f} %." if running else ""
 
     def _say(self, words: str, assumed: str) -> None:
-        for place, text in ((self.words, words), (self.assumed, assumed)):
-            place.setText(text)
+        """Words beneath the picture; where the window is low, what is assumed is pointed at."""
+        self._assumed = assumed
+        low = bool(assumed) and self.height() < LOW
+        self.words.setText(words)
+        self.assumed.setText(SHORT if low else assumed)
+        self.assumed.setToolTip(plain_tip(assumed) if low else "")
+
+    def resizeEvent(self, event: QResizeEvent | None) -> None:
+        """Say as much as there is room for."""
+        super().resizeEvent(event)
+        self._say(self.words.text(), self._assumed)
 
     def headline(self) -> str:
         """The verdict in short."""
