@@ -202,7 +202,7 @@ class HoursView(QWidget):
         low = bool(assumed) and self.height() < LOW
         self.words.setText(words)
         self.assumed.setText(SHORT if low else assumed)
-        self.assumed.setToolTip(plain_tip(assumed) if low else "")
+        self.assumed.setToolTip(plain_tip(assumed if low else ""))
 
     def resizeEvent(self, event: QResizeEvent | None) -> None:
         """Say as much as there is room for."""
