@@ -44,10 +44,12 @@ LIGHT = Held("hyperbola", 18.0, 300.0, 0.08, 4.0)
 BRICK = Held("hyperbola", 8.0, 200.0, 0.15, 4.0)
 BOARD = Held("hyperbola", 20.0, 300.0, 0.03, 3.0)
 LOOSE = Held("hyperbola", 0.5, 50.0, 0.0, 2.0)
+STRANDS = Held("wood", 0.82, 550.0, 0.002, 1.5, (200.0, 40.0))
 BY_ID: dict[str, Held] = {
     "plywood": Held("wood", 0.93, 600.0, 0.002, 1.5, (200.0, 70.0)),
     "plywood-dense": Held("wood", 0.93, 600.0, 0.002, 1.5, (200.0, 70.0)),
-    "oriented-strand-board": Held("wood", 0.82, 550.0, 0.002, 1.5, (200.0, 40.0)),
+    "oriented-strand-board": STRANDS,
+    "oriented-strand-board-measured": STRANDS,
     "particle-board": Held("wood", 0.82, 550.0, 0.002, 1.5),
     "hard-fibreboard": Held("wood", 0.82, 550.0, 0.002, 1.5),
     "soft-fibreboard-bituminised": FIBREBOARD,
