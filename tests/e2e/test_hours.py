@@ -1,6 +1,8 @@
 # SPDX-License-Identifier: GPL-3.0-or-later
 """The Moisture bench by hours: run in the background, scrubbed, changed, stopped, kept, saved, reported."""
 
+from io import BytesIO
+
 import pytest
 from pypdf import PdfReader
 from PyQt6.QtCore import QEvent, QPointF, Qt
@@ -11,6 +13,9 @@ from glacis.core.hourly.change import change_hourly, hourly_in
 from glacis.core.hourly.parts import HOURLY, RESERVE, VERDICT
 from glacis.files.project_file import load
 from glacis.report.charts.hours import layout_of, wettest_day
+from glacis.report.offers import exports
+from glacis.report.pdf import report_pdf
+from glacis.report.results import results_json
 from glacis.report.scene import Raster
 from glacis.ui.app import Homes, make_window
 from glacis.ui.stages.moisture.bench import MoistureBench
@@ -109,8 +114,6 @@ def test_what_a_roof_forgives_is_sought_and_told(qtbot, bench, window):
 def test_what_is_stated_is_saved_and_the_report_tells_of_it(
     qtbot, bench, window, answers, tmp_path
 ):
-    from glacis.report.pdf import report_pdf
-
     wait(qtbot, bench)
     bench.hours.strip.report.click()
     assert ready(bench)
@@ -162,3 +165,58 @@ def test_a_study_is_run_and_a_cell_is_built(qtbot, bench, window):
     assert hourly_in(window.desk.project, AREA).sun_passes == 0.5
     window.desk.store.undo()
     assert window.desk.project == before
+
+
+def test_a_probe_is_simulated_read_moved_and_taken_out(qtbot, bench, window, answers, tmp_path):
+    wait(qtbot, bench)
+    before = window.desk.project
+    bench.open_probes()
+    panel = bench.probes
+    assert panel.probe.name == "Deck by the south outlet"
+    assert "Simulated, no device. It differs: over 258 days" in panel.told.text()
+    assert "wetter than the run" in panel.told.text()
+    panel.simulate.click()
+    assert panel.which.count() == 2
+    assert panel.probe.simulated
+    assert "It agrees" in panel.told.text()
+    rows = ["time,temperature,humidity"]
+    rows += [
+        f"2025-{1 + d // 28:02d}-{1 + d % 28:02d} {h:02d}:00,12,{80 + h / 10}"
+        for d in range(56)
+        for h in range(24)
+    ]
+    table = tmp_path / "ceiling void.csv"
+    table.write_text("\n".join(rows))
+    answers.path = table
+    panel.read.click()
+    qtbot.waitUntil(lambda: panel.which.count() == 3, timeout=LONG)
+    assert (panel.probe.name, panel.probe.source) == ("ceiling void", "ceiling void.csv")
+    assert panel.corrects.isHidden()
+    last = panel.place.count() - 1
+    panel.place.setCurrentIndex(last)
+    panel.place.activated.emit(last)
+    assert panel.probe.place.startswith("room side")
+    assert "over 56 days" in panel.told.text()
+    table.write_text("nothing of the kind")
+    panel.read.click()
+    qtbot.waitUntil(lambda: bool(answers.told), timeout=LONG)
+    assert "columns time, temperature" in answers.told[-1]
+    panel.remove.click()
+    assert panel.which.count() == 2
+    for _ in range(4):
+        window.desk.store.undo()
+    assert window.desk.project == before
+    answers.path = tmp_path / "probes.csv"
+    hand_over = window.bench("handover")
+    hand_over.write(next(e for e in exports(window.desk.stages) if e.id == "probes"))
+    told = answers.path.read_text().splitlines()
+    assert len(told) == 1 + len(before.probes[0].values)
+    assert told[1].startswith("Wet laboratory,Deck by the south outlet")
+    project = change_hourly(before, AREA, report=True)
+    results = window.desk.session.analyser.analyse(project)
+    text = " ".join(p.extract_text() for p in PdfReader(BytesIO(report_pdf(results))).pages)
+    assert "Probe Deck by the south outlet" in text
+    assert "It differs: over 258 days" in " ".join(text.split())
+    (told_area,) = [a for a in results_json(results)["areas"] if a["id"] == AREA]
+    (stands,) = told_area["hourly"]["probes"]
+    assert (stands["days"], stands["verdict"], stands["simulated"]) == (258, "differs", True)

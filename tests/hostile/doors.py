@@ -19,6 +19,9 @@ from msgspec.structs import replace
 from glacis.cli.main import main
 from glacis.core.analysis.analyser import Analyser
 from glacis.core.errors import GlacisError
+from glacis.core.hourly.probe import kept
+from glacis.core.hourly.probes import add_probe
+from glacis.core.model.probe import Probe
 from glacis.core.model.sound import check_values
 from glacis.core.model.weather import WeatherFile
 from glacis.core.moisture.months_of_hours import taken
@@ -36,6 +39,7 @@ from glacis.files.epw_write import write_epw
 from glacis.files.libraries import load_library, load_sites
 from glacis.files.materials_csv import materials_csv, read_materials, with_materials
 from glacis.files.outlines_read import read_outlines
+from glacis.files.probe_csv import read_probe
 from glacis.files.project_file import decode, encode
 from glacis.files.site_csv import read_site, site_csv
 from glacis.session.journal import Kept, encode_entry
@@ -221,6 +225,28 @@ def weather(random: Random, folder: Path) -> bool:
     return True
 
 
+def probe(random: Random, folder: Path) -> bool:
+    """A table of readings of a probe."""
+    rows = [
+        f"2025-01-{1 + k // 24:02d} {k % 24:02d}:00,{5 + k % 7},{60 + k % 30}" for k in range(72)
+    ]
+    content = "\n".join(["time,temperature,humidity", *rows]).encode()
+    path = folder / "x.csv"
+    path.write_bytes((spoiled_table if random.random() < 0.8 else spoiled_bytes)(random, content))
+    try:
+        found = read_probe(path)
+        warm, values = kept(found.days)
+        made = Probe(
+            id="", area=shipped_demo().areas[0].id, name=path.stem, place="deck", measures=found.measures,
+            year=found.year, day=found.day, temperatures=warm, values=values,
+        )  # fmt: skip
+        project = add_probe(shipped_demo(), made)
+    except GlacisError as fault:
+        return told(fault)
+    assert decode(encode(project), "x.glacis") == project
+    return True
+
+
 def settings(random: Random, folder: Path) -> bool:
     """Remembered settings."""
     save_settings(Settings(recent=("/a/b.glacis",), places={"1x1": "AAAA"}), folder)
@@ -288,11 +314,12 @@ def figure(random: Random, _folder: Path) -> bool:
 
 DOORS: dict[str, Door] = {
     "project": project, "drawing": drawing, "geojson": geojson, "materials": materials, "site": site,
-    "weather": weather, "settings": settings, "journal": journal, "command line": command_line, "figure": figure,
+    "weather": weather, "probe": probe, "settings": settings, "journal": journal, "command line": command_line,
+    "figure": figure,
 }  # fmt: skip
 """By name."""
 SHARES = {
-    "project": 500, "drawing": 300, "geojson": 300, "materials": 250, "site": 120, "weather": 30, "settings": 100,
-    "journal": 50, "command line": 50, "figure": 300,
+    "project": 500, "drawing": 300, "geojson": 300, "materials": 250, "site": 60, "weather": 30, "probe": 60,
+    "settings": 100, "journal": 50, "command line": 50, "figure": 300,
 }  # fmt: skip
 """How many of two thousand inputs each gets."""

@@ -32,6 +32,7 @@ from glacis.core.model.geometry import (
 from glacis.core.model.layers import AirLayer, Framing, MembraneLayer, RoofSpaceLayer, SolidLayer
 from glacis.core.shape.change import settle
 from glacis.core.shape.footprints import regrow
+from glacis.demo.probe import laboratory_probe
 
 SEA_GRASS = Material(
     id="sea-grass-fill",
@@ -322,6 +323,7 @@ def tern_point(site: Site) -> Project:
         areas=_areas(),
         falls=_falls(),
         airs=(_bunkhouse_air(),),
+        probes=(laboratory_probe(),),
         footprints=(_hall_footprint(),),
         assemblies=(_hall(), _laboratory(), _bunkhouse(), _corridor()),
         materials=(SEA_GRASS,),

@@ -15,6 +15,7 @@ from glacis.session.worker_process import WorkerEnded
 
 if TYPE_CHECKING:
     from glacis.files.epw import EpwFile
+    from glacis.files.probe_csv import Readings
 
 SECONDS = 30
 """Of computing that reading one drawing may take; our judgement."""
@@ -22,6 +23,7 @@ MEMORY = 2 * 1024**3
 """Bytes that it may take beyond what the process has; our judgement."""
 DRAWING: Name = ("drawing", "outlines")
 WEATHER: Name = ("weather", "year")
+PROBE: Name = ("probe", "readings")
 
 
 @contextmanager
@@ -61,6 +63,13 @@ def _year(_progress: Progress, path: Path) -> "EpwFile":
         return read_epw(path)
 
 
+def _readings(_progress: Progress, path: Path) -> "Readings":
+    from glacis.files.probe_csv import read_probe
+
+    with within():
+        return read_probe(path)
+
+
 def _within_budget(endings: Endings[Read], what: str) -> Endings[Read]:
     """The same endings, a worker that ended told as over budget."""
 
@@ -81,3 +90,8 @@ def start_reading(jobs: JobBoard, path: Path, endings: Endings[Found]) -> None:
 def start_reading_year(jobs: JobBoard, path: Path, endings: Endings["EpwFile"]) -> None:
     """Read a weather year beside the window."""
     jobs.start(WEATHER, partial(_year, path=path), _within_budget(endings, "The weather year"))
+
+
+def start_reading_probe(jobs: JobBoard, path: Path, endings: Endings["Readings"]) -> None:
+    """Read the readings of a probe beside the window."""
+    jobs.start(PROBE, partial(_readings, path=path), _within_budget(endings, "The table"))

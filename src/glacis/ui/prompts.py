@@ -63,6 +63,13 @@ class Prompts:
         )
         return Path(name) if name else None
 
+    def probe_path(self, parent: QWidget) -> Path | None:
+        """Which readings of a probe to read."""
+        name, _ = QFileDialog.getOpenFileName(
+            parent, "Read readings of a probe", self.folder, "CSV tables (*.csv *.txt)"
+        )
+        return Path(name) if name else None
+
     def weather_path(self, parent: QWidget) -> Path | None:
         """Which weather year to read."""
         kinds = "Weather years (*.epw *.EPW)"

@@ -9,6 +9,7 @@ from glacis.core.model.geometry import STEEPEST, Dormer, Footprint, Grown, Hole,
 from glacis.core.model.hourly import Hourly
 from glacis.core.model.layers import PHYSICS, THICKEST_LAYER, HeatFlow, Layer
 from glacis.core.model.node import Node
+from glacis.core.model.probe import Probe
 from glacis.core.model.traits import Trait
 from glacis.core.model.weather import Weather
 from glacis.core.units.quantities import Quantity, System
@@ -437,6 +438,7 @@ class Project(Node, frozen=True, kw_only=True):
     falls: tuple[Falls, ...] = ()
     airs: tuple[Air, ...] = ()
     hourlies: tuple[Hourly, ...] = ()
+    probes: tuple[Probe, ...] = ()
     air_values: tuple[TableValue, ...] = ()
     assemblies: tuple[Assembly, ...] = ()
     materials: tuple[Material, ...] = ()

@@ -204,6 +204,7 @@ def remove_area(project: Project, area_id: str) -> Project:
         falls=tuple(falls for falls in project.falls if falls.area != area_id),
         airs=tuple(air for air in project.airs if air.area != area_id),
         hourlies=tuple(item for item in project.hourlies if item.area != area_id),
+        probes=tuple(item for item in project.probes if item.area != area_id),
     )
     if any(area.assembly == gone.assembly for area in areas):
         return replace(project, areas=areas)

@@ -21,6 +21,7 @@ from glacis.core.model.hourly import Hourly
 from glacis.core.model.layers import PHYSICS, AirLayer, Framing, Layer, SolidLayer
 from glacis.core.model.lookup import Identified, plan_area, things_of, turning
 from glacis.core.model.outlines import holds, outline_fault
+from glacis.core.model.probe import check_probe
 from glacis.core.model.sound import check_sound
 from glacis.core.units.quantities import Quantity
 from glacis.core.units.ranges import OutOfRange, Range, check_ranges, ranges_of
@@ -255,6 +256,8 @@ def _check_shape(project: Project) -> None:
         check_air(air, f"air of roof area '{air.area}'")
     for hourly in project.hourlies:
         check_hourly(hourly, f"hours of roof area '{hourly.area}'")
+    for probe in project.probes:
+        check_probe(probe, f"probe '{probe.name}'")
     for value in project.air_values:
         check_table_value(value)
     shaped = (*project.footprints, *things_of(project))
@@ -357,6 +360,9 @@ def _check_references(project: Project) -> None:
         _points_at(areas, "roof area", air.area, "Air")
     for hourly in project.hourlies:
         _points_at(areas, "roof area", hourly.area, "Hours")
+    for probe in project.probes:
+        _points_at(areas, "roof area", probe.area, f"Probe '{probe.name}'")
+    _unique((probe.id for probe in project.probes), "probe")
     _unique((hourly.area for hourly in project.hourlies), "hours of one roof area")
     _unique((falls.area for falls in project.falls), "falls of one roof area")
     _unique((air.area for air in project.airs), "air of one roof area")

@@ -59,12 +59,13 @@ def settle(project: Project) -> Project:
         project = regrow_dormer(project, dormer, host)
     falling = {falls.area for falls in project.falls}
     aired, run = ({x.area for x in project.airs}, {x.area for x in project.hourlies})
-    if not (falling | aired | run) <= areas.keys():
+    if not (falling | aired | run | {x.area for x in project.probes}) <= areas.keys():
         project = replace(
             project,
             falls=tuple(falls for falls in project.falls if falls.area in areas),
             airs=tuple(air for air in project.airs if air.area in areas),
             hourlies=tuple(item for item in project.hourlies if item.area in areas),
+            probes=tuple(item for item in project.probes if item.area in areas),
         )
     return with_holes(project)
 

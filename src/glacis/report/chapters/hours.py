@@ -13,16 +13,19 @@ from glacis.core.graph.part import Part, Progress, Ready, unwatched
 from glacis.core.graph.reader import Reader
 from glacis.core.hourly.change import hourly_in
 from glacis.core.hourly.parts import HOURLY, REASONS, RESERVE, VERDICT, Hours
+from glacis.core.hourly.probes import PROBED
 from glacis.core.units.format import plain
 from glacis.core.units.quantities import System
 from glacis.report.blocks import Block, Blocks, Cell, Grid, Picture, Room, Words
 from glacis.report.offers import Chapter, Export, Key, Section
 
 if TYPE_CHECKING:
+    from glacis.core.hourly.probe import Misfit
     from glacis.core.hourly.reasons import Reasons
     from glacis.core.hourly.reserve import Reserve
     from glacis.core.hourly.verdicts import Verdict
     from glacis.core.judgement.methods import Method
+    from glacis.core.model.probe import Probe
 
 GRAMS = 1000.0
 CAUTION = (
@@ -40,6 +43,7 @@ class Told(Struct, frozen=True):
         reserve: what the roof forgives, where that was sought.
         methods: three side by side.
         reasons: why they differ, where they do and that was worked out.
+        probes: what was measured in the area, against the run.
     """
 
     hours: Hours
@@ -47,6 +51,7 @@ class Told(Struct, frozen=True):
     reserve: "Reserve | None"
     methods: "tuple[Method, ...]"
     reasons: "Reasons | None"
+    probes: "tuple[tuple[Probe, Misfit], ...]"
 
 
 class HoursRead(Struct, frozen=True):
@@ -112,6 +117,7 @@ def _reads(reader: Reader, subject: str) -> HoursRead:
         reserve.value if isinstance(reserve, Ready) else None,
         _methods(reader, subject),
         reasons.value if isinstance(reasons, Ready) and _differ(reader, subject) else None,
+        reader.value(PROBED, subject),
     )
     return HoursRead(told, units)
 
@@ -123,6 +129,7 @@ def _blocks(read: HoursRead) -> Blocks:
 def _told(told: Told, system: System) -> Iterator[Block]:
     from glacis.core.hourly.story import story, water_words
     from glacis.report.charts.hours import hours_scene
+    from glacis.report.charts.probe import misfit_words, probe_scene
 
     hours, verdict = told.hours, told.verdict
     yield Room(110)
@@ -135,6 +142,11 @@ def _told(told: Told, system: System) -> Iterator[Block]:
     yield _methods_grid(told.methods, system)
     if told.reasons is not None:
         yield Words(f"They differ. {told.reasons.words()}")
+    for probe, misfit in told.probes:
+        yield Room(90)
+        yield Words(f"Probe {probe.name}", "sub")
+        yield Picture(probe_scene(probe, misfit, (700, 220)))
+        yield Words(misfit_words(probe, misfit))
     run = hours.run
     balance = water_words(abs(run.stored[1] - run.stored[0]), system)
     way = "more" if run.stored[1] > run.stored[0] else "less"
@@ -230,6 +242,7 @@ def _results(results: Results, area: str) -> dict[str, Any]:
             "years_to_dry": verdict.years_to_dry,
             "balance_kg_m2": run.unbalanced,
             "verdict": verdict.grade,
+            "probes": [_probe_results(probe, found) for probe, found in reader.value(PROBED, area)],
         },
         "schools": [
             {
@@ -243,13 +256,30 @@ def _results(results: Results, area: str) -> dict[str, Any]:
     }
 
 
+def _probe_results(probe: "Probe", found: "Misfit") -> dict[str, Any]:
+    scale = 1.0 if probe.measures == "wood" else GRAMS / 10
+    told = found.grade != "too little"
+    return {
+        "name": probe.name,
+        "place": probe.place,
+        "simulated": probe.simulated,
+        "days": found.days,
+        "bias_pct": found.bias * scale if told else None,
+        "rms_pct": found.rms * scale if told else None,
+        "correlation": found.correlation,
+        "verdict": found.grade,
+    }
+
+
 MORE = """`hourly` is there where an area was run hour by hour (`glacis check --hourly`): whether it `settled` and
 after how many whole `years`, `stopped` in words or `null`; `wood` (each `layer`, `peak_pct` by mass in the last year,
 `days_over_20` and `longest_spell` over 20 % of the wettest place [d]), `mould` (each `surface`, `index` 0 to 6),
 `reserve_g_m2_a` and `leak_survived_pct` of the rain (`null` where there is no wood or it was not sought),
-`years_to_dry` (`null` for never), `balance_kg_m2` that no account tells of, `verdict` (`fit`, `mind`, `stop`).
-`schools` beside it: three methods, each `method`, `figure` (condensate in kg/m², condensing plane in °C, wood in % by
-mass; `null` where it is not asked), `verdict` (`not asked` too), `not_seen`."""
+`years_to_dry` (`null` for never), `balance_kg_m2` that no account tells of, `verdict` (`fit`, `mind`, `stop`),
+`probes` (each `name`, `place`, `simulated`, `days` compared, `bias_pct`, `rms_pct` of humidity or of mass,
+`correlation`, `verdict`: `agrees`, `differs`, `too little`). `schools` beside it: three methods, each `method`,
+`figure` (condensate in kg/m², condensing plane in °C, wood in % by mass; `null` where it is not asked), `verdict`
+(`not asked` too), `not_seen`."""
 CHAPTER = Chapter("area", Part("chapter hours", _reads, _blocks), _told_apart)
 HOURLY_KEY = Key(
     ("hourly", "schools"),
@@ -289,7 +319,20 @@ def _npz(results: Results) -> bytes:
     return hours_npz(_ready(results))
 
 
+def _probes(results: Results) -> bytes:
+    from glacis.files.probe_csv import probes_csv
+
+    by_name = {item.roof.area.name: item.roof.area.id for item in results.areas}
+    found = {area: results.value(PROBED, by_name[area]) for area in _ready(results)}
+    if not any(found.values()):
+        raise ValueRefused(
+            "probes", "no probe in an area that was run", "a probe: Moisture, Probes"
+        )
+    return probes_csv(found)
+
+
 EXPORTS = (
     Export("hours", "Moisture hour by hour, daily means", ".csv", "CSV", _csv, of_hours=True),
+    Export("probes", "Probes beside the run, daily", ".csv", "CSV", _probes, of_hours=True),
     Export("hours-arrays", "Moisture hour by hour, all arrays", ".npz", "NPZ", _npz, of_hours=True),
 )

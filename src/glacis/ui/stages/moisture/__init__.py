@@ -16,7 +16,7 @@ def make(context: Context) -> "MoistureBench":
     """The bench."""
     from glacis.ui.stages.moisture.bench import MoistureBench
 
-    return MoistureBench(context.desk)
+    return MoistureBench(context.desk, context.prompts)
 
 
 def poses(window: "MainWindow") -> Iterator[Pose]:
@@ -44,12 +44,18 @@ def _study(bench: "MoistureBench") -> None:
     bench.open_study()
 
 
+def _probes(bench: "MoistureBench") -> None:
+    bench.show_view("hours")
+    bench.open_probes()
+
+
 KIND = BenchKind(
     make,
     actions=(
         Action("View", "Moisture by months", "", "Condensate by the monthly method", _months),
         Action("View", "Moisture by hours", "", "Heat and moisture hour by hour", _hours),
         Action("Edit", "Study by hours…", "", "The area taken two ways at once", _study),
+        Action("Edit", "Probes…", "", "Readings from the roof over the run", _probes),
         Action("Edit", "Seek the drying reserve", "", "How much water the roof forgives", _reserve),
     ),
     keys=(

@@ -12,7 +12,9 @@ from glacis.report.scene import Hot, saying
 from glacis.ui.bench import Bench, view_buttons
 from glacis.ui.desk import Desk
 from glacis.ui.drawing.canvas import Canvas
+from glacis.ui.prompts import Prompts
 from glacis.ui.stages.moisture.hours_view import HoursView
+from glacis.ui.stages.moisture.probe_panel import ProbePanel
 from glacis.ui.stages.moisture.study_panel import StudyPanel
 from glacis.ui.widgets.field_grid import chooser
 from glacis.ui.widgets.labels import label, tight
@@ -31,8 +33,9 @@ LEFT_OUT = (
 class MoistureBench(Bench):
     """Where, how much, and when it dries."""
 
-    def __init__(self, desk: Desk) -> None:
+    def __init__(self, desk: Desk, prompts: Prompts) -> None:
         super().__init__(desk, "Moisture")
+        self._prompts = prompts
         self._view = "months"
         self.views = view_buttons(self, VIEWS, self.show_view)
         self.fields = chooser("What the tapestry shows", FIELDS)
@@ -62,11 +65,16 @@ class MoistureBench(Bench):
         self.hours.said.connect(self.said)
         self.column.addWidget(self.hours, 9)
         self.study: StudyPanel | None = None
+        self.probes: ProbePanel | None = None
         study = QPushButton("Study…")
         study.setToolTip("The area taken two ways at once, each crossing run hour by hour")
         study.clicked.connect(self.open_study)
-        self._hours_only = (self.fields, study, self.hours.reserve, self.hours.stop)
-        self.controls.addWidget(study)
+        probes = QPushButton("Probes…")
+        probes.setToolTip("Readings from the roof over the run, with how they stand to it")
+        probes.clicked.connect(self.open_probes)
+        self._hours_only = (self.fields, study, probes, self.hours.reserve, self.hours.stop)
+        for button in (study, probes):
+            self.controls.addWidget(button)
         for button in (self.hours.reserve, self.hours.stop):
             self.controls.addWidget(button)
         desk.got_on.connect(self._follow)
@@ -76,6 +84,12 @@ class MoistureBench(Bench):
         if self.study is None:
             self.study = StudyPanel(self.desk, self)
         self.study.open_over(QRect(16, 44, self.width() - 24, self.height() - 52))
+
+    def open_probes(self) -> None:
+        """Show what was measured."""
+        if self.probes is None:
+            self.probes = ProbePanel(self.desk, self._prompts, self)
+        self.probes.open_over(QRect(16, 44, self.width() - 24, self.height() - 52))
 
     def _follow(self) -> None:
         """Background work has got on."""
@@ -94,6 +108,8 @@ class MoistureBench(Bench):
         for control in self._hours_only:
             control.setVisible(hours)
         self.setFocusProxy(self.hours.canvas if hours else self._water)
+        if self.probes is not None and self.probes.isVisible():
+            self.probes.refresh()
         if hours:
             self.hours.refresh()
             self.say(self.empty_words() or self.hours.headline())

@@ -216,7 +216,7 @@ class HoursView(QWidget):
         if self._shown is None or self._shown[0] != self._area:
             return ""
         verdict = self._shown[2]
-        return f"Hour by hour it {WORDS[verdict.grade]}"
+        return WORDS[verdict.grade]
 
     def _press(self, hot: Hot | None, at: QPointF) -> None:
         if hot is not None:
