@@ -2,6 +2,7 @@
 """Studies: grids in words, areas taken as a point has them, rows that come again where a study was ended."""
 
 import csv
+import sys
 from concurrent.futures import ThreadPoolExecutor
 
 import pytest
@@ -29,7 +30,7 @@ from glacis.files.libraries import load_library, load_sites
 from glacis.files.project_file import encode
 from glacis.report.charts.matrix import matrix_scene
 from glacis.report.scene import Text
-from glacis.session.studies import done_in, run_study
+from glacis.session.studies import Crew, done_in, run_study
 from support import roof_project
 
 ROOF = change_hourly(
@@ -106,16 +107,20 @@ def test_a_value_that_an_axis_refuses_is_told_in_its_row(chosen):
 def test_a_study_goes_on_where_it_was_ended_and_refuses_the_file_of_another(tmp_path):
     grid, path, told = grid_from("rain=0,0.01; colour=0.3,0.9"), tmp_path / "study.csv", []
     with ThreadPoolExecutor(1) as executor:
-        assert run_study(SETTING, grid, path, executor, lambda *done: told.append(done)) == 4
+        assert (
+            run_study(SETTING, grid, path, Crew(executor, 1), lambda *done: told.append(done)) == 4
+        )
         whole = path.read_text()
         lines = whole.splitlines(keepends=True)
         path.write_text("".join(lines[:3]) + lines[3][:9])
         assert len(done_in(path, grid)) == 2
-        assert run_study(SETTING, grid, path, executor, lambda *done: told.append(done)) == 2
+        assert (
+            run_study(SETTING, grid, path, Crew(executor, 1), lambda *done: told.append(done)) == 2
+        )
         assert sorted(path.read_text().splitlines()) == sorted(whole.splitlines())
         assert told[-1] == (4, 4)
         with pytest.raises(FileRefused, match="line 1"):
-            run_study(SETTING, grid_from("leak=none"), path, executor, lambda *_: None)
+            run_study(SETTING, grid_from("leak=none"), path, Crew(executor, 1), lambda *_: None)
     found = csv.DictReader(path.read_text().splitlines())
     rows = {(row["rain"], row["colour"]): row for row in found}
     assert float(rows["0.01", "0.3"]["peak_percent"]) > float(rows["0", "0.9"]["peak_percent"])
@@ -131,6 +136,42 @@ def test_the_command_line_studies_and_asks_before_a_large_one(tmp_path, capsys):
     assert main(["study", str(path), "--grid", f"colour={many}; shade={many}", "-o", str(out)]) == 2
     assert "--yes" in capsys.readouterr().err
     assert main(["study", str(path), "--grid", "leak=none", "--area", "b", "-o", str(out)]) == 2
+
+
+def test_a_study_runs_on_a_dask_cluster_as_on_this_machine(tmp_path, capsys, monkeypatch):
+    distributed = pytest.importorskip("distributed")
+    path, here, there = (tmp_path / name for name in ("roof.glacis", "here.csv", "there.csv"))
+    path.write_bytes(encode(ROOF))
+    asked = ["study", str(path), "--grid", "colour=0.3,0.9; leak=none,leaky"]
+    with distributed.LocalCluster(
+        n_workers=1, threads_per_worker=1, processes=False, dashboard_address=None, protocol="tcp", host="127.0.0.1"
+    ) as cluster:  # fmt: skip
+        assert main([*asked, "--dask", cluster.scheduler_address, "-o", str(there)]) == 0
+        assert "4 of 4" in capsys.readouterr().out
+        nobody = cluster.scheduler_address
+    assert main([*asked, "-o", str(here)]) == 0
+    assert sorted(there.read_text().splitlines()) == sorted(here.read_text().splitlines())
+    monkeypatch.setattr("glacis.session.clusters.PATIENCE", 1)
+    assert main([*asked, "--dask", nobody, "-o", str(here)]) == 2
+    assert "scheduler that answers" in capsys.readouterr().err
+
+
+def test_without_dask_the_extra_is_named(tmp_path, capsys, monkeypatch):
+    monkeypatch.setitem(sys.modules, "distributed", None)
+    path = tmp_path / "roof.glacis"
+    path.write_bytes(encode(ROOF))
+    words = [
+        "study",
+        str(path),
+        "--grid",
+        "leak=none",
+        "--dask",
+        "tcp://127.0.0.1:1",
+        "-o",
+        str(tmp_path / "x"),
+    ]
+    assert main(words) == 2
+    assert "glacis[cluster]" in capsys.readouterr().err
 
 
 def test_a_matrix_says_every_cell_in_a_word_and_a_figure():

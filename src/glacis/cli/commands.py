@@ -60,6 +60,9 @@ def build_parser(offered: tuple[Export, ...]) -> argparse.ArgumentParser:
     study.add_argument("--area", default="", help="id of the roof area; the first without it")
     study.add_argument("--reserve", action="store_true", help="seek what each cell forgives too")
     study.add_argument("--jobs", type=int, default=0, help="processes; as many as cores without it")
+    study.add_argument(
+        "--dask", default="", metavar="ADDRESS", help="run on this Dask cluster instead"
+    )
     study.add_argument("--yes", action="store_true", help="do not ask before a large study")
     study.add_argument("-o", "--output", type=Path, required=True, metavar="OUT.csv")
     return parser
@@ -127,6 +130,7 @@ def _run_hours(results: Results, *, reserve: bool) -> None:
 
 def _study(project: Project, options: argparse.Namespace) -> int:
     """Work out a study, row by row, and say how it gets on on standard error."""
+    from glacis.session.clusters import dask_cluster
     from glacis.session.studies import local, run_study, usual_jobs
 
     grid = grid_from(options.grid)
@@ -144,8 +148,9 @@ def _study(project: Project, options: argparse.Namespace) -> int:
         if sys.stderr.isatty():
             sys.stderr.write(f"\r{done} of {of}")
 
-    with local(options.jobs or usual_jobs()) as executor:
-        added = run_study(setting, grid, options.output, executor, told, reserve=options.reserve)
+    workers = dask_cluster(options.dask) if options.dask else local(options.jobs or usual_jobs())
+    with workers as crew:
+        added = run_study(setting, grid, options.output, crew, told, reserve=options.reserve)
     sys.stdout.write(f"{options.named}: {added} of {size} cells worked out\n")
     return 0
 

@@ -4,9 +4,13 @@
 import csv
 import os
 from collections.abc import Callable, Iterator
-from concurrent.futures import Executor, ProcessPoolExecutor, as_completed
+from concurrent.futures import FIRST_COMPLETED, Executor, Future, ProcessPoolExecutor, wait
+from contextlib import contextmanager
+from itertools import islice
 from multiprocessing import get_context
 from pathlib import Path
+
+from msgspec import Struct
 
 from glacis.core.analysis.study import Grid, Point, Row, Setting, points_of, row_of
 from glacis.files.errors import FileRefused
@@ -53,9 +57,18 @@ def done_in(path: Path, grid: Grid) -> set[Point]:
         return {known[name] for name in named if name in known}
 
 
-def local(jobs: int) -> Executor:
+class Crew(Struct, frozen=True):
+    """Who works cells out: an executor of this machine or of a cluster, and how many it works out at once."""
+
+    executor: Executor
+    count: int
+
+
+@contextmanager
+def local(jobs: int) -> Iterator[Crew]:
     """Processes of this machine."""
-    return ProcessPoolExecutor(jobs, mp_context=get_context("spawn"))
+    with ProcessPoolExecutor(jobs, mp_context=get_context("spawn")) as executor:
+        yield Crew(executor, jobs)
 
 
 def usual_jobs() -> int:
@@ -67,7 +80,7 @@ def run_study(
     setting: Setting,
     grid: Grid,
     path: Path,
-    executor: Executor,
+    crew: Crew,
     told: Told,
     *,
     reserve: bool = False,
@@ -78,7 +91,7 @@ def run_study(
         setting: what cells are made from.
         grid: of the study.
         path: of its file; rows are added to what is there.
-        executor: that runs cells, of this machine or of a cluster.
+        crew: that runs cells.
         told: how it gets on.
         reserve: whether to seek what each cell forgives too.
 
@@ -95,7 +108,7 @@ def run_study(
         writer = csv.writer(file, lineterminator="\n")
         if file.tell() == 0:
             writer.writerow(head_of(grid))
-        for number, (point, row) in enumerate(_rows(setting, grid, left, executor, reserve), 1):
+        for number, (point, row) in enumerate(_rows(setting, grid, left, crew, reserve), 1):
             writer.writerow(cells_of(point, row))
             file.flush()
             told(len(done) + number, len(done) + len(left))
@@ -112,14 +125,16 @@ def _end_line(path: Path) -> None:
 
 
 def _rows(
-    setting: Setting, grid: Grid, points: list[Point], executor: Executor, reserve: bool
+    setting: Setting, grid: Grid, points: list[Point], crew: Crew, reserve: bool
 ) -> Iterator[tuple[Point, Row]]:
     """Rows as they come; only so many cells are on their way that a large study takes no memory."""
-    ahead = AT_ONCE * usual_jobs()
-    for first in range(0, len(points), ahead):
-        futures = {
-            executor.submit(row_of, setting, grid, point, reserve=reserve): point
-            for point in points[first : first + ahead]
-        }
-        for future in as_completed(futures):
-            yield futures[future], future.result()
+    left = iter(points)
+    under_way: dict[Future[Row], Point] = {}
+    while True:
+        for point in islice(left, AT_ONCE * crew.count - len(under_way)):
+            future = crew.executor.submit(row_of, setting, grid, point, reserve=reserve)
+            under_way[future] = point
+        if not under_way:
+            return
+        for future in wait(under_way, return_when=FIRST_COMPLETED).done:
+            yield under_way.pop(future), future.result()
