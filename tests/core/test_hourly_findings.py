@@ -61,6 +61,7 @@ TRIPS = {
         dry, moulds=(replace(dry.hours.verdict.moulds[0], index=3.4, grade="stop"),)
     ),
     "hours.free-water": lambda dry: judged(dry, condensate=(0.21, "Glass wool batt, light")),
+    "hours.frost": lambda dry: judged(dry, frosts=(10, "outer face of Screed")),
     "hours.forgives": lambda dry: forgiving(dry, 0.05),
     "hours.lives-on": lambda dry: without(dry, "sun", 26.0),
     "hours.dries-slowly": lambda dry: judged(wooden(dry, first_peak=31.0), years_to_dry=3),
@@ -83,6 +84,10 @@ def test_what_a_rule_says_is_what_the_run_found(dry):
     assert (wet.severity, wet.layers) == ("stop", ("deck",))
     assert "comes to 31\u2009% by mass" in wet.message("us")
     assert "over 25 % for 90 days" in wet.message("si")
+    (damp,) = said("hours.wood", wooden(dry, grade="mind", damp=7))
+    assert "outer 10 mm" in damp.message("si")
+    assert "on 7 days" in damp.message("si")
+    assert not said("hours.frost", judged(dry, frosts=(9, "outer face of Screed")))
     (water,) = said("hours.free-water", judged(dry, condensate=(0.21, "Glass wool batt, light")))
     assert "210\u2009g/m²" in water.message("si")
     assert not said("hours.free-water", judged(dry, condensate=(0.2, "Glass wool batt, light")))

@@ -11,7 +11,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 from msgspec.structs import replace
 
-from core.hourly_roofs import EXAMPLES, flat, ran
+from core.hourly_roofs import COVER, DECK, EXAMPLES, SITES, WOOL, flat, ran
 from core.slabs import DATA
 from glacis.core.analysis.analyser import Analyser
 from glacis.core.errors import MissingReference, ValueRefused
@@ -25,11 +25,13 @@ from glacis.core.hourly.roof import roof_of
 from glacis.core.hourly.run import run
 from glacis.core.hourly.spells import decay, spells_over
 from glacis.core.hourly.story import in_a_row, story
-from glacis.core.hourly.verdicts import judged
+from glacis.core.hourly.verdicts import Verdict, damp_days, frost_cycles, judged
 from glacis.core.model.hourly import Hourly
+from glacis.core.model.layers import SolidLayer
 from glacis.core.model.validate import check_project
 from glacis.files.libraries import load_library
 from glacis.files.project_file import load
+from support import roof_project
 
 
 @given(st.lists(st.sampled_from([19.0, 20.0, 20.1, 26.0]), max_size=50))
@@ -89,6 +91,56 @@ def test_wood_decays_only_after_it_was_ripe():
     ripe = 720 * (2.3 * 22 + 3.5 - 0.024 * 22 * 100) / (-42.9 + 0.14 * 22 + 45)
     lost = -0.0596 + 1.96e-4 * 22 + 6.25e-2
     assert gone == pytest.approx(max(0.0, len(warm) - ripe) * lost, rel=0.01)
+
+
+@given(
+    st.lists(
+        st.tuples(st.sampled_from([-9.0, -1.0, 0.5, 4.0]), st.sampled_from([80.0, 95.0])),
+        max_size=80,
+    )
+)
+def test_a_frost_is_counted_once_until_it_thaws(hours):
+    """By a string of letters: F freezes full pores, t thaws, the rest changes nothing."""
+    letters = "".join("t" if t > 0 else "F" if t < -2 and w >= 90 else "." for t, w in hours)
+    wanted = sum("F" in piece for piece in letters.split("t"))
+    warm, wet = (np.array([pair[k] for pair in hours]) for k in range(2))
+    assert frost_cycles(warm, wet, 90.0) == wanted
+
+
+def test_the_edge_of_wood_bears_less_where_it_is_warm():
+    year = np.array(
+        [
+            [-5, 0.951, 0],
+            [0, 0.95, 0],
+            [15, 0.904, 0],
+            [15, 0.906, 0],
+            [30, 0.861, 0],
+            [45, 0.859, 0],
+        ]
+    )
+    assert damp_days(year) == 3
+
+
+@given(st.integers(0, 8760))
+def test_metal_has_the_class_of_its_wet_hours(hours):
+    verdict = Verdict((), (), (0.0, ""), hours, (0, ""), 0.0, 0.0, 0, 20.0, "fit")
+    found = next(k for k, most in enumerate((10, 250, 2500, 5500, 9999), 1) if hours <= most)
+    assert verdict.corrosion == found
+
+
+def test_a_wet_slab_bursts_in_the_cold_and_a_dry_one_does_not():
+    """A screed in the rain of a cold site: full pores meet frost; under a sheet they do not."""
+    screed = SolidLayer(id="screed", material="cement-screed", thickness=0.05)
+    open_roof = replace(
+        roof_project(DECK, WOOL, COVER, screed, pitch=2.0), site=SITES["Sallow Creek"]
+    )
+    sheltered = replace(
+        roof_project(DECK, WOOL, screed, COVER, pitch=2.0), site=SITES["Sallow Creek"]
+    )
+    wet, dry = (ran(project, years=1)[2].frosts for project in (open_roof, sheltered))
+    assert wet[0] > 5
+    assert wet[1] == "outer face of Cement screed"
+    assert dry[0] == 0
 
 
 def test_months_in_a_row_run_over_the_new_year():

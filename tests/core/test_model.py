@@ -190,7 +190,7 @@ def large_project(areas: int, assemblies: int) -> Project:
     roofs = tuple(
         replace(base.areas[k % 7], id=f"r{k}", assembly=f"a{k % assemblies}") for k in range(areas)
     )
-    bare = replace(base, dormers=(), openings=(), footprints=(), falls=(), airs=())
+    bare = replace(base, dormers=(), openings=(), footprints=(), falls=(), airs=(), probes=())
     free = tuple(replace(area, grown=None) for area in roofs)
     return replace(bare, assemblies=made, areas=free, variants=())
 

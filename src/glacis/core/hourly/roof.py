@@ -25,6 +25,12 @@ GOOD, COARSE, THICK = 0.0003, 0.0015, 0.005
 """Finest cells of boards and of insulation, and thickness over which a layer is cut finely [m]; our judgement: the
 deck of the reference roof errs by 0.05 % by mass."""
 
+FROSTY = ("concrete", "masonry")
+"""Families that frost bursts, by definition of the check: stiff and porous."""
+BEARS, CLAY_BEARS = 0.9, 0.85
+"""Degree of saturation that pores bear in frost [-], of others and of clay (Fagerlund 1977, recalled; our judgement of
+the figures)."""
+
 
 class Roof(Struct, frozen=True, eq=False):
     """An area as the engine takes it.
@@ -36,6 +42,7 @@ class Roof(Struct, frozen=True, eq=False):
         names: of the slabs.
         layers: their ids.
         assumed: in sentences.
+        frosty: slabs that frost bursts once their pores are so full: index and degree of saturation [-].
     """
 
     case: Case
@@ -44,6 +51,7 @@ class Roof(Struct, frozen=True, eq=False):
     names: tuple[str, ...]
     layers: tuple[str, ...]
     assumed: tuple[str, ...]
+    frosty: tuple[tuple[int, float], ...] = ()
 
 
 def roof_of(layers: tuple[LayerData, ...], stated: Hourly) -> Roof:
@@ -78,7 +86,20 @@ def roof_of(layers: tuple[LayerData, ...], stated: Hourly) -> Roof:
         tuple(slab.name for slab in slabs),
         tuple(slab.layer for slab in slabs),
         _assumed(matters, kept, loft=loft),
+        _frosty(slabs, kept),
     )
+
+
+def _frosty(
+    slabs: tuple[Slab, ...], layers: tuple[LayerData, ...]
+) -> tuple[tuple[int, float], ...]:
+    """Slabs of concrete, mortar, tile and brick, each with what its pores bear."""
+    bears = {}
+    for layer in layers:
+        material = layer.material
+        if material is not None and material.family in FROSTY:
+            bears[layer.id] = CLAY_BEARS if material.id.startswith("clay") else BEARS
+    return tuple((k, bears[slab.layer]) for k, slab in enumerate(slabs) if slab.layer in bears)
 
 
 def leak_class(stated: Hourly, layers: tuple[LayerData, ...]) -> LeakClass:

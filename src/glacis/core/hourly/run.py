@@ -25,11 +25,12 @@ SETTLED, SETTLED_WATER, SETTLED_DAMP = 0.1, 0.02, 0.5
 year to year under which a roof repeats itself; our judgement."""
 SKIN = 0.005
 """Depth of a layer's outer and inner skin [m]; our judgement: what a probe or a nail's head meets."""
-
+EDGE = 0.010
+"""Depth of the outer edge of wood that guidelines look at [m] (a guideline on wood, recalled; our judgement now)."""
 HELD_AT = 0.99
 """Humidity up to which water counts as held [-]; our judgement."""
 
-Kind = Literal["wood", "wood outside", "wood inside", "plane", "room side"]
+Kind = Literal["wood", "wood outside", "wood inside", "wood edge", "plane", "frost", "room side"]
 
 
 class Watch(Struct, frozen=True):
@@ -42,6 +43,7 @@ class Watch(Struct, frozen=True):
         first: cell.
         last: one past the last cell.
         density: of the dry matter [kg/m³].
+        full: water of its pores that frost makes burst [kg/m³]; 0 where it is not watched for that.
     """
 
     kind: Kind
@@ -50,6 +52,7 @@ class Watch(Struct, frozen=True):
     first: int
     last: int
     density: float
+    full: float = 0.0
 
 
 class Run(Struct, frozen=True, eq=False):
@@ -108,12 +111,19 @@ def watches_of(roof: Roof, made: Assembled) -> tuple[Watch, ...]:
         slab = slabs[index]
         density = slab.matter.density if isinstance(slab.matter, Hygric) else 1.0
         deep = np.cumsum(made.widths[first:last])
-        skin = max(1, int(np.searchsorted(deep, SKIN + 1e-9)))
+        skin, edge = (max(1, int(np.searchsorted(deep, d + 1e-9))) for d in (SKIN, EDGE))
         found += [
             Watch("wood", slab.name, slab.layer, first, last, density),
             Watch("wood outside", f"{slab.name}, outer 5 mm", slab.layer, first, first + skin, density),
             Watch("wood inside", f"{slab.name}, inner 5 mm", slab.layer, last - skin, last, density),
+            Watch("wood edge", f"{slab.name}, outer 10 mm", slab.layer, first, first + edge, density),
         ]  # fmt: skip
+    for index, bears in roof.frosty:
+        slab, cell = slabs[index], made.spans[index][0]
+        full = bears * made.curves[index].full
+        found.append(
+            Watch("frost", f"outer face of {slab.name}", slab.layer, cell, cell + 1, 1.0, full)
+        )
     for after, sheet in sorted(roof.case.sheets.items()):
         if sheet.stops and sheet.name and after >= roof.case.weathered:
             cell = made.spans[after][1]

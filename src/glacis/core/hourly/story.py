@@ -15,6 +15,8 @@ from glacis.core.units.quantities import Quantity, System, to_display
 
 NOTHING, LITTLE, FAIR = 0.06, 0.25, 1.0
 """Water a year that nothing, little and a fair leak forgives [kg/m²]; our judgement."""
+RUSTING = 250
+"""Hours a year from which the rust of screws is worth a word [h] (ISO 9223:2012, table B.1, recalled)."""
 WORDS = {"fit": "stays dry enough", "mind": "wants a second look", "stop": "gets too wet"}
 
 
@@ -86,9 +88,22 @@ def _told(run: Run, verdict: Verdict, reserve: Reserve | None, system: System) -
     if verdict.condensate[0] >= 0.01 and wood is not None:
         water = water_words(verdict.condensate[0], system)
         yield f"Up to {water} stands free in {verdict.condensate[1]}."
+    yield from _beside(verdict)
     yield _settles(run, wooden=wood is not None)
     if reserve is not None:
         yield _forgives(reserve, system)
+
+
+def _beside(verdict: Verdict) -> Iterator[str]:
+    """Frost, screws in wood and the guideline for its outer edge, where there is something to say."""
+    cycles, where = verdict.frosts
+    if cycles:
+        yield f"Frost finds its pores too full {cycles} times a year: {where}."
+    wood = verdict.wettest
+    if wood is not None and wood.fixings > RUSTING:
+        yield f"Its screws rust for {wood.fixings} h of the year (over 18 % by mass)."
+    if wood is not None and wood.damp:
+        yield f"Its outer 10 mm are damper than the guideline bears on {wood.damp} days."
 
 
 def _without_wood(verdict: Verdict, system: System) -> str:
@@ -97,7 +112,7 @@ def _without_wood(verdict: Verdict, system: System) -> str:
         stands = f"up to {water_words(verdict.condensate[0], system)} stands free in {verdict.condensate[1]}"
     return (
         f"No wood lies in the way of the vapour. The dampest plane is over 80 % for {verdict.wet_hours} h of the "
-        f"year; {stands}."
+        f"year, class {verdict.corrosion} of 5 for the wetness of metal; {stands}."
     )
 
 

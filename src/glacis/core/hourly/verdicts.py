@@ -29,6 +29,18 @@ RUNS = 0.2
 WET_METAL = 0.80
 """Humidity over which metal is wet [-] (ISO 9223:2012, 3.5)."""
 
+WETNESS = (10, 250, 2500, 5500)
+"""Hours a year up to which metal is in classes 1 to 4 of wetness [h] (ISO 9223:2012, table B.1, recalled)."""
+EDGE_AT, EDGE_BEARS = (0.0, 30.0), (0.95, 0.86)
+"""Temperatures [°C] and the humidity that the outer 10 mm of wood bear there [-] (a guideline on
+wood, recalled; our judgement now)."""
+FREEZES = -2.0
+"""From which water in pores freezes [°C]; our judgement."""
+MANY_FROSTS = 10
+"""Cycles a year that want a second look; our judgement: few are borne, and the check knows no material's own test."""
+GROWS = ("wood outside", "wood inside", "plane", "room side")
+"""Watches that mould is looked for at, by definition."""
+
 
 class Wood(Struct, frozen=True):
     """How a layer of wood goes, in the last full year but where said.
@@ -46,6 +58,8 @@ class Wood(Struct, frozen=True):
         low: smallest daily mean of the wettest place [% by mass].
         rising: whether it gets wetter year by year.
         lost: of its mass by decay in the year [%]; an indicator.
+        damp: days on which its outer 10 mm are over the guideline's humidity.
+        fixings: hours over 18 % and above zero, in which its screws rust [h].
         grade: verdict.
     """
 
@@ -61,6 +75,8 @@ class Wood(Struct, frozen=True):
     low: float
     rising: bool
     lost: float
+    damp: int
+    fixings: int
     grade: Grade
 
 
@@ -83,6 +99,7 @@ class Verdict(Struct, frozen=True):
         moulds: wherever it was looked for.
         condensate: most water over what a layer holds at 99 % [kg/m²], and which.
         wet_hours: of the wettest plane over 80 % and above zero, last year [h].
+        frosts: most cycles of frost with pores too full, last year, and of what.
         dripped: out of the roof inside, last year [kg/m²].
         refused: of leaks that found no room, last year [kg/m²].
         years_to_dry: after which wood stays under its limit for a year; None for never, 0 for always.
@@ -94,11 +111,17 @@ class Verdict(Struct, frozen=True):
     moulds: tuple[Mouldy, ...]
     condensate: tuple[float, str]
     wet_hours: int
+    frosts: tuple[int, str]
     dripped: float
     refused: float
     years_to_dry: int | None
     peak_surface: float
     grade: Grade
+
+    @property
+    def corrosion(self) -> int:
+        """Class of wetness of metal at the wettest plane, 1 to 5 (ISO 9223:2012, table B.1, recalled)."""
+        return 1 + sum(self.wet_hours > most for most in WETNESS)
 
     @property
     def wettest(self) -> Wood | None:
@@ -128,18 +151,20 @@ def judged(run: Run, layers: tuple[LayerData, ...], names: tuple[str, ...] = ())
     moulds = tuple(
         _mould(run, number, by_id[watch.layer])
         for number, watch in enumerate(run.watches)
-        if watch.kind != "wood"
+        if watch.kind in GROWS
     )
     last = run.booked[-365:] if run.years else run.booked
     standing = condensate(run, names)
     grades = [*(wood.grade for wood in woods), *(mould.grade for mould in moulds)]
-    if standing[0] > RUNS:
+    frost = frosts(run)
+    if standing[0] > RUNS or frost[0] >= MANY_FROSTS:
         grades.append("mind")
     return Verdict(
         woods,
         moulds,
         standing,
         _wet_hours(run),
+        frost,
         float(-last[:, DRIPPED].sum()),
         float(last[:, REFUSED].sum()),
         _years_to_dry(run, woods),
@@ -173,13 +198,56 @@ def _wood(run: Run, number: int, layer: LayerData) -> Wood:
     hours = run.hours[-1, :, spot] if len(run.hours) else np.zeros((0, 3), np.float32)
     peak = float(year.max())
     given_up = sodden >= DAYS_WET or (rising and peak > SOLID_LIMIT)
-    grade: Grade = "stop" if given_up else "fit" if peak <= limit else "mind"
+    damp = damp_days(run.daily[-365:, number + 3])
+    grade: Grade = "stop" if given_up else "fit" if peak <= limit and not damp else "mind"
     return Wood(
         layer.id, layer.name, limit, peak, run.watches[spot].name, int(year.argmax()),
         (over[0].days, over[1].days, over[2].days, over[3].days), over[1].longest,
         max(float(values[:365].max()) for values in series.values()), float(year.min()), rising,
-        decay(hours[:, 0], hours[:, 1]), grade,
+        decay(hours[:, 0], hours[:, 1]), damp, _rusting(run, spot), grade,
     )  # fmt: skip
+
+
+def damp_days(year: Small) -> int:
+    """Days on which the outer edge of wood is damper than the guideline bears.
+
+    Args:
+        year: daily means, the temperature [°C] and the humidity [-] in its first two columns.
+    """
+    most = np.interp(year[:, 0], EDGE_AT, EDGE_BEARS)
+    return int((year[:, 1] > most).sum())
+
+
+def _rusting(run: Run, spot: int) -> int:
+    """Hours of the last year in which screws in wood rust."""
+    if not len(run.hours):
+        return 0
+    hours = run.hours[-1][:, spot]
+    wet = 100 * hours[:, 2] / run.watches[spot].density > PANEL_LIMIT
+    return int((wet & (hours[:, 0] > 0)).sum())
+
+
+def frost_cycles(temperature: Small, water: Small, full: float) -> int:
+    """How often pores that are too full freeze: from below -2 °C until it is above zero."""
+    count, frozen = 0, False
+    for warm, wet in zip(temperature.tolist(), water.tolist(), strict=True):
+        if frozen:
+            frozen = warm <= 0
+        elif warm < FREEZES and wet >= full:
+            count, frozen = count + 1, True
+    return count
+
+
+def frosts(run: Run) -> tuple[int, str]:
+    """Most cycles of frost in the last year, and of what."""
+    if not len(run.hours):
+        return 0, ""
+    found = [
+        (frost_cycles(run.hours[-1][:, k, 0], run.hours[-1][:, k, 2], watch.full), watch.name)
+        for k, watch in enumerate(run.watches)
+        if watch.kind == "frost"
+    ]
+    return max(found, default=(0, ""))
 
 
 def _rises(values: Small) -> bool:

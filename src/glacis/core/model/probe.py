@@ -42,8 +42,8 @@ class Probe(Node, frozen=True, kw_only=True):
     measures: Measures = "humidity"
     year: Annotated[int, Range("year of the probe", None, 1900, 2200, "input guard")]
     day: Annotated[int, Range("day of the probe", None, 1, 366, PHYSICS)]
-    temperatures: tuple[float | None, ...]
-    values: tuple[float | None, ...]
+    temperatures: Annotated[tuple[float | None, ...], WARMTH]
+    values: Annotated[tuple[float | None, ...], WOOD]
     corrects: bool = False
     simulated: bool = False
     source: str = ""
@@ -61,8 +61,7 @@ def check_probe(probe: Probe, where: str) -> None:
     if len(probe.temperatures) != len(probe.values):
         wanted = f"{len(probe.values)}, one to a day"
         raise ValueRefused(f"{where}, temperatures", len(probe.temperatures), wanted)
-    damp = HUMIDITY if probe.measures == "humidity" else WOOD
-    for bounds, series in ((WARMTH, probe.temperatures), (damp, probe.values)):
-        for value in series:
+    if probe.measures == "humidity":
+        for value in probe.values:
             if value is not None:
-                bounds.check(where, value)
+                HUMIDITY.check(where, value)

@@ -164,16 +164,26 @@ def _told(told: Told, system: System) -> Iterator[Block]:
 
 
 def _wood_grid(verdict: "Verdict") -> Grid:
-    head = ("Wood", "limit %", "peak %", "days over 20 %", "longest", "verdict")
+    head = (
+        "Wood",
+        "limit %",
+        "peak %",
+        "days over 20 %",
+        "longest",
+        "damp edge",
+        "screws rust",
+        "verdict",
+    )
     rows = [tuple(Cell(words, "head" if not k else "head-right") for k, words in enumerate(head))]
     rows += [
         (
             Cell(wood.name), Cell(plain(wood.limit, 0), "right"), Cell(plain(wood.peak, 1), "right"),
-            Cell(str(wood.days[1]), "right"), Cell(f"{wood.longest} d", "right"), Cell(wood.grade, "right"),
+            Cell(str(wood.days[1]), "right"), Cell(f"{wood.longest} d", "right"), Cell(f"{wood.damp} d", "right"),
+            Cell(f"{wood.fixings} h", "right"), Cell(wood.grade, "right"),
         )
         for wood in verdict.woods
     ]  # fmt: skip
-    return Grid(tuple(rows), (40, 12, 12, 18, 12, 12))
+    return Grid(tuple(rows), (36, 10, 10, 16, 11, 12, 14, 11))
 
 
 def _methods_grid(methods: "tuple[Method, ...]", system: System) -> Grid:
@@ -231,6 +241,8 @@ def _results(results: Results, area: str) -> dict[str, Any]:
                     "peak_pct": wood.peak,
                     "days_over_20": wood.days[1],
                     "longest_spell": wood.longest,
+                    "damp_edge_days": wood.damp,
+                    "screws_wet_h": wood.fixings,
                 }
                 for wood in verdict.woods
             ],
@@ -240,6 +252,9 @@ def _results(results: Results, area: str) -> dict[str, Any]:
             if reserve is None or reserve.rain is None
             else 100 * reserve.rain,
             "years_to_dry": verdict.years_to_dry,
+            "metal_wet_h": verdict.wet_hours,
+            "metal_class": verdict.corrosion,
+            "frost_cycles": verdict.frosts[0],
             "balance_kg_m2": run.unbalanced,
             "verdict": verdict.grade,
             "probes": [_probe_results(probe, found) for probe, found in reader.value(PROBED, area)],
@@ -273,9 +288,10 @@ def _probe_results(probe: "Probe", found: "Misfit") -> dict[str, Any]:
 
 MORE = """`hourly` is there where an area was run hour by hour (`glacis check --hourly`): whether it `settled` and
 after how many whole `years`, `stopped` in words or `null`; `wood` (each `layer`, `peak_pct` by mass in the last year,
-`days_over_20` and `longest_spell` over 20 % of the wettest place [d]), `mould` (each `surface`, `index` 0 to 6),
-`reserve_g_m2_a` and `leak_survived_pct` of the rain (`null` where there is no wood or it was not sought),
-`years_to_dry` (`null` for never), `balance_kg_m2` that no account tells of, `verdict` (`fit`, `mind`, `stop`),
+`days_over_20` and `longest_spell` over 20 % of the wettest place [d], `damp_edge_days` of its outer 10 mm,
+`screws_wet_h`), `mould` (each `surface`, `index` 0 to 6), `reserve_g_m2_a` and `leak_survived_pct` of the rain
+(`null` where there is no wood or it was not sought), `years_to_dry` (`null` for never), `metal_wet_h` and
+`metal_class` 1 to 5, `frost_cycles`, `balance_kg_m2` that no account tells of, `verdict` (`fit`, `mind`, `stop`),
 `probes` (each `name`, `place`, `simulated`, `days` compared, `bias_pct`, `rms_pct` of humidity or of mass,
 `correlation`, `verdict`: `agrees`, `differs`, `too little`). `schools` beside it: three methods, each `method`,
 `figure` (condensate in kg/m², condensing plane in °C, wood in % by mass; `null` where it is not asked), `verdict`

@@ -10,7 +10,16 @@ from glacis.core.hourly.parts import Hours
 from glacis.core.hourly.reserve import WANTED
 from glacis.core.hourly.roof import leak_class
 from glacis.core.hourly.story import LITTLE, NOTHING, calendar_day
-from glacis.core.hourly.verdicts import DAYS_WET, RUNS, VISIBLE, WET, Grade, Mouldy, Wood
+from glacis.core.hourly.verdicts import (
+    DAYS_WET,
+    MANY_FROSTS,
+    RUNS,
+    VISIBLE,
+    WET,
+    Grade,
+    Mouldy,
+    Wood,
+)
 from glacis.core.judgement.by_hours import HoursSubject
 from glacis.core.judgement.finding import Evidence, Finding, Remedy, Rule, Severity, no_remedies
 from glacis.core.judgement.methods import Method, methods_of, they_differ
@@ -56,6 +65,14 @@ def _wood(subject: HoursSubject) -> Iterator[Finding]:
         if wood.grade not in GRAVE:
             continue
         month = _month(subject.hours, wood.day)
+        if wood.peak <= wood.limit:
+            said = (
+                f"Hour by hour the outer 10 mm of {wood.name} are damper than the guideline bears on {wood.damp} days; "
+                f"by mass it comes to {{0}} in {month}, {{1}} is its limit."
+            )
+            place = on_area(subject.roof.area.id, (wood.layer,))
+            yield Finding("hours.wood", GRAVE[wood.grade], "moisture", place, said, _peak(wood))
+            continue
         if wood.grade == "mind":
             after = f"it dries to {plain(wood.low, 0)} %"
         elif wood.rising:
@@ -191,6 +208,29 @@ FREE_WATER = Rule(
     "ISO 13788:2012, 6.4.5, note",
     _free_water,
     _ways_out,
+    "hours",
+)
+
+
+def _frost(subject: HoursSubject) -> Iterator[Finding]:
+    cycles, where = subject.hours.verdict.frosts
+    if cycles >= MANY_FROSTS:
+        yield Finding(
+            "hours.frost", "mind", "moisture", on_area(subject.roof.area.id),
+            f"Frost finds pores too full {cycles} times a year: {where}.",
+        )  # fmt: skip
+
+
+FROST = Rule(
+    "hours.frost",
+    "Frost in wet pores",
+    "moisture",
+    "mind",
+    "Water that fills the pores of concrete, mortar or tile bursts them when it freezes; what the product was tested "
+    "for goes before this check.",
+    "Fagerlund 1977, recalled; our judgement of how many cycles are many",
+    _frost,
+    no_remedies,
     "hours",
 )
 
@@ -356,4 +396,4 @@ UNFINISHED = Rule(
     "hours",
 )
 
-RULES = (WOOD, MOULD, FREE_WATER, FORGIVES, LIVES_ON, DRIES_SLOWLY, METHODS, UNFINISHED)
+RULES = (WOOD, MOULD, FREE_WATER, FROST, FORGIVES, LIVES_ON, DRIES_SLOWLY, METHODS, UNFINISHED)
