@@ -102,6 +102,43 @@ def test_a_file_gives_place_months_and_hours_and_undo_takes_them_back(
     assert window.desk.project.site.climate == site.climate
 
 
+def test_a_long_gap_is_filled_only_where_that_is_accepted(qtbot, bench, window, answers, epw):
+    lines = epw.read_text("latin-1").splitlines()
+    for row in range(1008, 1008 + 72):
+        cells = lines[row].split(",")
+        cells[6] = "99.9"
+        lines[row] = ",".join(cells)
+    epw.write_text("\n".join(lines), "latin-1")
+    answers.yes = False
+    read(qtbot, bench, answers, epw)
+    assert "gaps of 48 h at most" in answers.told[-1]
+    assert "Fill it from the same hours" in answers.told[-1]
+    assert window.desk.project.site.weather.file is None
+    answers.yes = True
+    answers.path = epw
+    bench.weather.read.click()
+    qtbot.waitUntil(lambda: window.desk.project.site.weather.file is not None)
+    filled = int(bench.weather.mended.text().partition("Temperature filled for ")[2].split()[0])
+    assert 72 <= filled <= 35 + 72
+
+
+def test_the_severe_year_is_found_for_the_selected_area_and_left_again(qtbot, bench, window):
+    before = window.desk.value(WEATHER)
+    window.desk.select_area("laboratory")
+    bench.weather.severe.click()
+    assert bench.weather.severe.text().startswith("Seeking")
+    qtbot.waitUntil(lambda: window.desk.project.site.weather.other > 0, timeout=120_000)
+    after = window.desk.value(WEATHER)
+    assert 1 <= window.desk.project.site.weather.other <= 20
+    assert after.statistics.mean != pytest.approx(before.statistics.mean, abs=1e-6)
+    assert "differ from the mean" in after.source
+    assert bench.weather.severe.isChecked()
+    assert bench.weather.severe.text() == "Severe year"
+    bench.weather.severe.click()
+    assert window.desk.project.site.weather.other == 0
+    assert window.desk.value(WEATHER).source == before.source
+
+
 @pytest.mark.parametrize(
     "content", [b"month,temperature\n1,2\n", b"", b"LOCATION,a,b,c,d,e,x,1,1,1"]
 )

@@ -136,6 +136,10 @@ class Head(Struct, frozen=True):
     elevation: float
 
 
+class LongGap(FileRefused):
+    """A year with a gap that is filled only where somebody accepts it."""
+
+
 def read_epw(path: Path, *, accept_long_gaps: bool = False) -> EpwFile:
     """A weather year from a file.
 
@@ -334,7 +338,7 @@ def _series(
     def mended(name: str, values: Array) -> Filled:
         made = filled(values, accept_long=accept)
         if made.longest > LONG_GAP and not accept:
-            raise FileRefused(
+            raise LongGap(
                 path, COLUMNS[name].name if name in COLUMNS else name,
                 f"gaps of {LONG_GAP} h at most", f"one of {made.longest} h",
             )  # fmt: skip

@@ -8,6 +8,8 @@ from functools import partial
 from pathlib import Path
 from typing import TYPE_CHECKING, TypeVar
 
+from msgspec import Struct
+
 from glacis.core.graph.part import Progress
 from glacis.core.shape.drawn import Found
 from glacis.session.jobs import Endings, JobBoard, Name
@@ -49,6 +51,12 @@ def within(seconds: int = SECONDS, memory: int = MEMORY) -> Iterator[None]:
 Read = TypeVar("Read")
 
 
+class LongGapTold(Struct, frozen=True):
+    """A weather year has a gap that somebody must accept first."""
+
+    words: str
+
+
 def _outlines(_progress: Progress, path: Path) -> Found:
     from glacis.files.outlines_read import read_outlines
 
@@ -56,11 +64,14 @@ def _outlines(_progress: Progress, path: Path) -> Found:
         return read_outlines(path)
 
 
-def _year(_progress: Progress, path: Path) -> "EpwFile":
-    from glacis.files.epw import read_epw
+def _year(_progress: Progress, path: Path, accept: bool) -> "EpwFile | LongGapTold":
+    from glacis.files.epw import LongGap, read_epw
 
-    with within():
-        return read_epw(path)
+    try:
+        with within():
+            return read_epw(path, accept_long_gaps=accept)
+    except LongGap as gap:
+        return LongGapTold(str(gap))
 
 
 def _readings(_progress: Progress, path: Path) -> "Readings":
@@ -87,9 +98,12 @@ def start_reading(jobs: JobBoard, path: Path, endings: Endings[Found]) -> None:
     jobs.start(DRAWING, partial(_outlines, path=path), _within_budget(endings, "The drawing"))
 
 
-def start_reading_year(jobs: JobBoard, path: Path, endings: Endings["EpwFile"]) -> None:
-    """Read a weather year beside the window."""
-    jobs.start(WEATHER, partial(_year, path=path), _within_budget(endings, "The weather year"))
+def start_reading_year(
+    jobs: JobBoard, path: Path, endings: Endings["EpwFile | LongGapTold"], *, accept: bool = False
+) -> None:
+    """Read a weather year beside the window; ``accept`` has gaps over two days filled too."""
+    work = partial(_year, path=path, accept=accept)
+    jobs.start(WEATHER, work, _within_budget(endings, "The weather year"))
 
 
 def start_reading_probe(jobs: JobBoard, path: Path, endings: Endings["Readings"]) -> None:

@@ -33,9 +33,11 @@ class Weather(Node, frozen=True, kw_only=True):
     Attributes:
         station: whose habits the weather has, by id; empty takes the most alike.
         seed: of the draws; another one gives another year with the same months.
+        other: of the years that differ from the mean months, by number; 0 takes the mean months.
         file: that was read; None for none.
     """
 
     station: str = ""
     seed: Annotated[int, Range("seed", None, 1, 999999, "input guard")] = 1
+    other: Annotated[int, Range("other year", None, 0, 20, "input guard")] = 0
     file: WeatherFile | None = None

@@ -12,6 +12,7 @@ from glacis.core.model.weather import Weather
 from glacis.core.weather.asked import asked_of, habits_for, place_of
 from glacis.core.weather.generator import generated
 from glacis.core.weather.hours import WeatherYear, year_of
+from glacis.core.weather.severe import another_year
 from glacis.core.weather.statistics import Statistics, statistics_of
 
 
@@ -65,26 +66,31 @@ def read_weather(reader: Reader) -> WeatherRead:
     return WeatherRead(site.name, site.climate, place, site.weather, reader.site_hours)
 
 
+def site_of(read: WeatherRead) -> Site:
+    """The site again, as far as its weather goes."""
+    latitude, longitude, clock, elevation = read.place
+    return Site(
+        name=read.name, climate=read.climate, latitude=latitude, longitude=longitude, clock=clock,
+        elevation=elevation, weather=read.weather,
+    )  # fmt: skip
+
+
 def weather_from(read: WeatherRead) -> SiteWeather:
     """The year of a site and what it is like."""
-    latitude, longitude, clock, elevation = read.place
-    site = Site(
-        name=read.name,
-        climate=read.climate,
-        latitude=latitude,
-        longitude=longitude,
-        clock=clock,
-        elevation=elevation,
-        weather=read.weather,
-    )
-    file = read.weather.file
+    site, file = site_of(read), read.weather.file
     if file is not None and read.series is not None:
         source = f"read from {file.name}" + (f", {file.city}" if file.city else "")
-        year = year_of(read.series, place_of(site), elevation, source, rain_known=file.rain_known)
+        year = year_of(
+            read.series, place_of(site), site.elevation, source, rain_known=file.rain_known
+        )
     else:
         habits = habits_for(site)
         source = f"invented from the months, with the habits of a {habits.kind} climate"
-        year = replace(generated(asked_of(site)), source=source, rain_known=bool(site.climate.rain))
+        asked, other = asked_of(site), read.weather.other
+        if other:
+            source += f", year {other} of those that differ from the mean"
+            asked = another_year(asked, other - 1)
+        year = replace(generated(asked), source=source, rain_known=bool(site.climate.rain))
     lost = file is not None and read.series is None
     return SiteWeather(year, statistics_of(year), source, lost)
 

@@ -8,6 +8,7 @@ from msgspec.structs import replace
 from numpy.typing import NDArray
 
 from glacis.core.errors import ValueRefused
+from glacis.core.graph.part import Progress, unwatched
 from glacis.core.weather.draws import Draws
 from glacis.core.weather.generator import Asked, Months, generated
 from glacis.core.weather.hours import SIGMA, ZERO, WeatherYear, over_water, within_hours
@@ -61,23 +62,29 @@ def wetting(year: WeatherYear, indoor: Array) -> float:
 
 
 def severe_year(
-    asked: Asked, how_wet: Callable[[WeatherYear], float], count: int = YEARS
-) -> tuple[WeatherYear, tuple[float, ...]]:
-    """The second wettest of a number of years, and how wet each is.
+    asked: Asked,
+    how_wet: Callable[[WeatherYear], float],
+    count: int = YEARS,
+    progress: Progress = unwatched,
+) -> tuple[int, tuple[float, ...]]:
+    """Which of a number of years is the second wettest, from 0, and how wet each is.
 
     Args:
         asked: the mean year.
         how_wet: of a year; of a roof in it, or :func:`wetting`.
         count: of years, at least 2.
+        progress: told after every year.
 
     Raises:
         ValueRefused: for fewer than two years.
     """
     if count < 2:
         raise ValueRefused("years that a severe one is taken from", str(count), "at least 2")
-    years = [generated(another_year(asked, number)) for number in range(count)]
-    wet = tuple(how_wet(year) for year in years)
-    return years[second_wettest(wet)], wet
+    wet = []
+    for number in range(count):
+        progress(number / count, f"year {number + 1} of {count}")
+        wet.append(how_wet(generated(another_year(asked, number))))
+    return second_wettest(wet), tuple(wet)
 
 
 def second_wettest(wet: Sequence[float]) -> int:

@@ -1,6 +1,7 @@
 # SPDX-License-Identifier: GPL-3.0-or-later
 """Weather years as files: one is read in place of the site's, its own is written."""
 
+from pathlib import Path
 from typing import TYPE_CHECKING
 
 from msgspec.structs import replace
@@ -12,7 +13,7 @@ from glacis.core.weather.parts import WEATHER
 from glacis.files.errors import shown_name
 from glacis.session.jobs import Endings
 from glacis.session.reading import WEATHER as READING
-from glacis.session.reading import start_reading_year
+from glacis.session.reading import LongGapTold, start_reading_year
 from glacis.ui.bench import Bench
 from glacis.ui.prompts import Prompts
 from glacis.ui.widgets.waiting import Waiting
@@ -20,6 +21,7 @@ from glacis.ui.widgets.waiting import Waiting
 if TYPE_CHECKING:
     from glacis.files.epw import EpwFile
 
+FILL = "Fill it from the same hours of the days around? The site will say so."
 KINDS = "Weather years (*.epw)"
 
 
@@ -33,20 +35,28 @@ class WeatherFiles:
     def read(self) -> None:
         """Ask for a weather year, read it beside the window and take it for the site."""
         path = self._prompts.weather_path(self._bench)
-        if path is None:
-            return
+        if path is not None:
+            self._read(path, accept=False)
+
+    def _read(self, path: Path, *, accept: bool) -> None:
         jobs, name = self._bench.desk.session.jobs, shown_name(path)
         waiting = Waiting(self._bench, f"Reading {name}…", lambda: jobs.cancel(READING))
 
-        def done(found: "EpwFile") -> None:
+        def done(found: "EpwFile | LongGapTold") -> None:
             waiting.end()
-            self._take(found, name)
+            if not isinstance(found, LongGapTold):
+                self._take(found, name)
+            elif self._prompts.confirm(
+                self._bench, "A long gap", f"{found.words} {FILL}", "Fill it"
+            ):
+                self._read(path, accept=True)
 
         def failed(fault: Exception) -> None:
             waiting.end()
             self._prompts.tell(self._bench, "Not read", str(fault))
 
-        start_reading_year(jobs, path, Endings(done, failed, lambda _share, _words: None))
+        endings = Endings(done, failed, lambda _share, _words: None)
+        start_reading_year(jobs, path, endings, accept=accept)
 
     def _take(self, found: "EpwFile", name: str) -> None:
         from glacis.files.epw import mended_words

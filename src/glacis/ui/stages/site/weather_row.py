@@ -7,6 +7,8 @@ from msgspec.structs import replace
 from PyQt6.QtCore import QSignalBlocker, pyqtSignal
 from PyQt6.QtWidgets import QComboBox, QHBoxLayout, QPushButton, QSpinBox, QVBoxLayout, QWidget
 
+from glacis.core.graph.part import Failed, Pending, Ready
+from glacis.core.hourly.severe import SEVERE
 from glacis.core.model.document import Site
 from glacis.core.model.edit import change_site
 from glacis.core.model.weather import Weather
@@ -59,8 +61,16 @@ class WeatherRow(QWidget):
         self.drop = QPushButton("Let go of the file")
         self.drop.setToolTip("Make the hours from the months again; the months stay")
         self.drop.clicked.connect(self._let_go)
+        self.severe = QPushButton("Severe year")
+        self.severe.setCheckable(True)
+        self.severe.setToolTip(
+            "Of twenty years that differ from the mean, the second that wets the selected area most; again: the mean"
+        )
+        self.severe.clicked.connect(self._take_severe)
+        self._seeking = ""
+        desk.got_on.connect(self._follow)
         self.names = label("Habits", "second small"), label("Year drawn", "second small")
-        for widget in (self.names[0], self.habits, self.names[1], self.seed):
+        for widget in (self.names[0], self.habits, self.names[1], self.seed, self.severe):
             row.addWidget(widget)
         self.fields: dict[str, UnitField] = {}
         for key, words, tip, quantity, width in PLACE:
@@ -92,8 +102,10 @@ class WeatherRow(QWidget):
         for key, field in self.fields.items():
             field.show_value(getattr(site, key), system)
         read = weather.file is not None
-        for widget in (*self.names, self.habits, self.seed):
+        for widget in (*self.names, self.habits, self.seed, self.severe):
             widget.setVisible(not read)
+        self.severe.setChecked(weather.other > 0)
+        self.severe.setEnabled(self._desk.area is not None and not self._seeking)
         self.drop.setVisible(read)
         words = "" if weather.file is None else " ".join(weather.file.mended)
         if weather.file is not None and lost:
@@ -112,6 +124,36 @@ class WeatherRow(QWidget):
         self._act(
             "Change habits of the weather", replace(weather, station=self.habits.itemData(index))
         )
+
+    def _take_severe(self) -> None:
+        weather = self._desk.project.site.weather
+        if weather.other:
+            self._act("Take the mean months", replace(weather, other=0))
+        elif self._desk.area is not None:
+            self._seeking = self._desk.area.roof.area.id
+            self._desk.want(SEVERE, self._seeking)
+            self._follow()
+
+    def _follow(self) -> None:
+        """Take the severe year once it is found."""
+        if not self._seeking:
+            return
+        state = self._desk.session.state(SEVERE, self._seeking)
+        self.severe.setEnabled(False)
+        if isinstance(state, Pending):
+            self.severe.setText(
+                f"Seeking {100 * state.share:.0f} %" if state.words else "Severe year"
+            )
+            if state.words:
+                return
+        self._seeking = ""
+        self.severe.setText("Severe year")
+        if isinstance(state, Ready):
+            weather = self._desk.project.site.weather
+            self._act("Take the severe year", replace(weather, other=state.value))
+        elif isinstance(state, Failed):
+            self.said.emit(state.why, True)
+        self.refresh(lost=False)
 
     def _take_seed(self, value: int) -> None:
         self._act("Draw another year", replace(self._desk.project.site.weather, seed=value))
