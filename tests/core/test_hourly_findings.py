@@ -48,7 +48,7 @@ def wooden(subject: HoursSubject, **fields) -> HoursSubject:
 
 
 def forgiving(subject: HoursSubject, water: float, *, more: bool = False) -> HoursSubject:
-    return replace(subject, reserve=Reserve(water, more, 7, 20, True, 0.001))
+    return replace(subject, reserve=Reserve(water, more, 7, 20, True))
 
 
 def without(subject: HoursSubject, what, peak: float) -> HoursSubject:

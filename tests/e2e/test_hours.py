@@ -107,7 +107,8 @@ def test_what_a_roof_forgives_is_sought_and_told(qtbot, bench, window):
     session = window.desk.session
     qtbot.waitUntil(lambda: isinstance(session.state(RESERVE, AREA), Ready), timeout=LONG)
     qtbot.waitUntil(lambda: "forgives" in bench.hours.words.text(), timeout=LONG)
-    assert bench.hours.reserve.isEnabled()
+    qtbot.waitUntil(lambda: bench.hours.reserve.isEnabled(), timeout=LONG)
+    assert "Of each rain it bears" in bench.hours.words.text()
     assert session.state(RESERVE, AREA).value.runs >= 2
 
 

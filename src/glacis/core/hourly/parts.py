@@ -19,7 +19,7 @@ from glacis.core.moisture.parts import AIR
 if TYPE_CHECKING:
     from glacis.core.hourly.cavity import Vented
     from glacis.core.hourly.reasons import Reasons
-    from glacis.core.hourly.reserve import Reserve
+    from glacis.core.hourly.reserve import Borne, Reserve
     from glacis.core.hourly.run import Run
     from glacis.core.hourly.verdicts import Verdict
     from glacis.core.weather.parts import WeatherRead
@@ -178,6 +178,15 @@ def _reserve(read: HourlyRead, progress: Progress) -> "Reserve | None":
     return reserve_of(roof, hours, (read.stated.start, read.stated.years), limits, progress)
 
 
+def _borne(read: HourlyRead, progress: Progress) -> "Borne | None":
+    from glacis.core.hourly.reserve import borne_by
+    from glacis.core.hourly.verdicts import limit_of
+
+    roof, hours = _case(read)
+    limits = {layer.id: limit_of(layer) for layer in read.layers}
+    return borne_by(roof, hours, (read.stated.start, read.stated.years), limits, progress)
+
+
 def _reasons(read: HourlyRead, progress: Progress) -> "Reasons":
     from glacis.core.hourly.reasons import reasons_of
     from glacis.core.hourly.roof import leak_class
@@ -192,3 +201,5 @@ REASONS: "LongPart[HourlyRead, Reasons]" = LongPart("hourly reasons", _reads, _r
 """What an area would do without sun, leaks or drying inwards."""
 RESERVE: "LongPart[HourlyRead, Reserve | None]" = LongPart("hourly reserve", _reads, _reserve)
 """How much water an area forgives; None where it has no wood."""
+BORNE: "LongPart[HourlyRead, Borne | None]" = LongPart("hourly leaks borne", _reads, _borne)
+"""How much of the rain and how much more air an area bears; None where it has no wood."""

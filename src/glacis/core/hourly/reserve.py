@@ -1,6 +1,8 @@
 # SPDX-License-Identifier: GPL-3.0-or-later
 """How much water a roof forgives: the most that may get into it every year while its wood stays under its limit."""
 
+from collections.abc import Callable
+
 import numpy as np
 from msgspec import Struct
 from msgspec.structs import replace
@@ -18,13 +20,15 @@ FIRST, MOST = 0.1, 4.0
 NEAR, SHARE = 0.01, 0.1
 """To how much the reserve is found [kg/(m²·a), or a share of it]; our judgement: no more is meant."""
 MOST_RUNS = 14
-"""Runs at most; our judgement: 6 to 11 are usual."""
+"""Runs by which progress is told; our judgement: 6 to 11 are usual."""
+MOST_AIR, NEAR_AIR = 16.0, 0.5
+"""Times the air that leaks in at most, and to how much that is found [-]; our judgement: no more is meant."""
 WANTED = 0.25
 """Reserve that is usually asked of roofs [kg/(m²·a)] (DIN 4108-3:2018, 5.3.3, recalled)."""
 
 
 class Reserve(Struct, frozen=True):
-    """What a roof forgives.
+    """What a roof forgives of water that comes steadily.
 
     Attributes:
         water: a year [kg/m²]; at least that where ``more``.
@@ -32,7 +36,6 @@ class Reserve(Struct, frozen=True):
         runs: that were needed.
         years: of all of them.
         settled: whether the last run that held had settled.
-        rain: the same as a share of the year's rain [-]; None where no rain is known.
     """
 
     water: float
@@ -40,7 +43,27 @@ class Reserve(Struct, frozen=True):
     runs: int
     years: int
     settled: bool
-    rain: float | None
+
+
+class Most(Struct, frozen=True):
+    """The most that holds; at least that where ``more``."""
+
+    value: float
+    more: bool
+
+
+class Borne(Struct, frozen=True):
+    """Which leaks a roof bears.
+
+    Attributes:
+        rain: share of each hour's rain that may get in [-]; None where no rain is known.
+        air: times the air that leaks in now [-]; None where none does, 0 where that is too much already.
+        runs: that were needed.
+    """
+
+    rain: Most | None
+    air: Most | None
+    runs: int
 
 
 def peak_over(found: Run, limits: dict[str, float]) -> float:
@@ -59,29 +82,61 @@ class _Trying:
     """Runs with more or less water."""
 
     def __init__(
-        self, roof: Roof, hours: Array, start: tuple[int, int], progress: Progress
-    ) -> None:
+        self, roof: Roof, hours: Array, start: tuple[int, int], limits: dict[str, float],
+        progress: Progress,
+    ) -> None:  # fmt: skip
         place = roof.woods[0]
-        self._roof = replace(roof, case=replace(roof.case, wetted=place))
-        self._hours, self._start, self._progress = hours, start, progress
-        self.runs, self.years, self.settled = 0, 0, True
+        self._wetted = replace(roof, case=replace(roof.case, wetted=place))
+        self._as_it_is = roof
+        self.hours, self._start, self._limits, self._progress = hours, start, limits, progress
+        self.runs, self.years, self.settled, self.most = 0, 0, True, MOST_RUNS
 
-    def over(self, water: float, limits: dict[str, float]) -> float:
-        """By how much the limit is passed with so much water a year [% by mass]."""
-        hours = self._hours.copy()
-        hours[:, col.LEAK_RAIN] += water / (365 * 86400.0)
-        self.runs += 1
+    def holds(self, hours: Array, *, wetted: bool = True) -> bool:
+        """Whether the limit holds in these hours, with water at the outer face of the outermost wood or without."""
         share = self.runs
+        self.runs += 1
 
         def tell(part: float, words: str) -> None:
-            self._progress(min(0.99, (share - 1 + part) / MOST_RUNS), words)
+            self._progress(min(0.99, (share + part) / self.most), words)
 
-        found = run(self._roof, hours, self._start[0], self._start[1], tell)
+        roof = self._wetted if wetted else self._as_it_is
+        found = run(roof, hours, self._start[0], self._start[1], tell)
         self.years += found.years
-        passed = peak_over(found, limits)
+        passed = peak_over(found, self._limits)
         if passed <= 0:
             self.settled = found.settled
-        return passed
+        return passed <= 0
+
+    def steadily(self, water: float) -> bool:
+        """Whether it holds with so much water a year [kg/m²]."""
+        hours = self.hours.copy()
+        hours[:, col.LEAK_RAIN] += water / (365 * 86400.0)
+        return self.holds(hours)
+
+    def in_rain(self, share: float) -> bool:
+        """Whether it holds with so much of each hour's rain [-]."""
+        hours = self.hours.copy()
+        hours[:, col.LEAK_RAIN] += share * hours[:, col.RAIN]
+        return self.holds(hours)
+
+    def in_air(self, times: float) -> bool:
+        """Whether it holds with so many times the air that leaks in [-]."""
+        hours = self.hours.copy()
+        hours[:, col.LEAK_AIR] *= times
+        return self.holds(hours, wetted=False)
+
+
+def _most(holds: Callable[[float], bool], first: float, most: float, near: float) -> Most:
+    """The most that holds, where nothing does: doubled until it fails, then halved between."""
+    good, bad = 0.0, first
+    while bad <= most and holds(bad):
+        good, bad = bad, 2 * bad
+    if bad > most:
+        return Most(good, more=True)
+    while bad - good > max(near, SHARE * bad):
+        middle = (good + bad) / 2
+        good, bad = (middle, bad) if holds(middle) else (good, middle)
+    return Most(good, more=False)
 
 
 def reserve_of(
@@ -98,23 +153,37 @@ def reserve_of(
     """
     if not roof.woods:
         return None
-    trying = _Trying(roof, hours, start, progress)
-    rain = float(hours[:, col.RAIN].sum()) * 3600
-    if trying.over(0.0, limits) > 0:
-        return Reserve(0.0, False, trying.runs, trying.years, trying.settled, 0.0 if rain else None)
-    holds, fails = 0.0, FIRST
-    while fails <= MOST and trying.over(fails, limits) <= 0:
-        holds, fails = fails, 2 * fails
-    if fails > MOST:
-        return Reserve(
-            holds, True, trying.runs, trying.years, trying.settled, holds / rain if rain else None
-        )
-    while fails - holds > max(NEAR, SHARE * fails) and trying.runs < MOST_RUNS:
-        middle = (holds + fails) / 2
-        if trying.over(middle, limits) <= 0:
-            holds = middle
-        else:
-            fails = middle
-    return Reserve(
-        holds, False, trying.runs, trying.years, trying.settled, holds / rain if rain else None
-    )
+    trying = _Trying(roof, hours, start, limits, progress)
+    found = Most(0.0, more=False)
+    if trying.steadily(0.0):
+        found = _most(trying.steadily, FIRST, MOST, NEAR)
+    return Reserve(found.value, found.more, trying.runs, trying.years, trying.settled)
+
+
+def borne_by(
+    roof: Roof, hours: Array, start: tuple[int, int], limits: dict[str, float], progress: Progress
+) -> Borne | None:
+    """Which leaks an area bears; None where it has no wood.
+
+    Args:
+        roof: the area.
+        hours: 8760 from the first of its month on.
+        start: that month, and years at most.
+        limits: of moisture by layer [% by mass].
+        progress: told while it goes on.
+    """
+    if not roof.woods:
+        return None
+    trying = _Trying(roof, hours, start, limits, progress)
+    trying.most = 2 * MOST_RUNS
+    fallen = float(hours[:, col.RAIN].sum()) * 3600
+    leaks = float(hours[:, col.LEAK_AIR].max()) > 0
+    nothing = Most(0.0, more=False)
+    dry = trying.holds(hours, wetted=False)
+    rain = air = nothing
+    if dry and fallen > 0:
+        rain = _most(trying.in_rain, FIRST / fallen, MOST / fallen, NEAR / fallen)
+    if dry and leaks:
+        air = _most(trying.in_air, 2.0, MOST_AIR, NEAR_AIR)
+        air = Most(max(1.0, air.value), air.more)
+    return Borne(rain if fallen > 0 else None, air if leaks else None, trying.runs)

@@ -7,10 +7,10 @@ from math import isfinite
 import numpy as np
 
 from glacis.core.climate.year import DAYS, ENDS, MONTH_NAMES, month_of
-from glacis.core.hourly.reserve import Reserve
+from glacis.core.hourly.reserve import Borne, Reserve
 from glacis.core.hourly.run import Run
 from glacis.core.hourly.verdicts import VISIBLE, Verdict, Wood, masses
-from glacis.core.units.format import plain
+from glacis.core.units.format import plain, significant
 from glacis.core.units.quantities import Quantity, System, to_display
 
 NOTHING, LITTLE, FAIR = 0.06, 0.25, 1.0
@@ -69,12 +69,19 @@ def water_words(water: float, system: System) -> str:
     return f"{text}\u2009{unit.symbol}"
 
 
-def story(run: Run, verdict: Verdict, reserve: Reserve | None, system: System) -> tuple[str, ...]:
+def story(
+    run: Run, verdict: Verdict, reserve: Reserve | None, system: System, borne: Borne | None = None
+) -> tuple[str, ...]:
     """Sentences; none of them says that a roof is safe."""
-    return tuple(_told(run, verdict, reserve, system))
+    told = list(_told(run, verdict, system))
+    if reserve is not None:
+        told.append(_forgives(reserve, system))
+    if borne is not None:
+        told += _bears(borne)
+    return tuple(told)
 
 
-def _told(run: Run, verdict: Verdict, reserve: Reserve | None, system: System) -> Iterator[str]:
+def _told(run: Run, verdict: Verdict, system: System) -> Iterator[str]:
     wood = verdict.wettest
     if wood is None:
         yield _without_wood(verdict, system)
@@ -90,8 +97,6 @@ def _told(run: Run, verdict: Verdict, reserve: Reserve | None, system: System) -
         yield f"Up to {water} stands free in {verdict.condensate[1]}."
     yield from _beside(verdict)
     yield _settles(run, wooden=wood is not None)
-    if reserve is not None:
-        yield _forgives(reserve, system)
 
 
 def _beside(verdict: Verdict) -> Iterator[str]:
@@ -176,7 +181,17 @@ def _forgives(reserve: Reserve, system: System) -> str:
         "nothing" if reserve.water < NOTHING else "little" if reserve.water < LITTLE
         else "a fair leak" if reserve.water < FAIR else "much"
     )  # fmt: skip
-    share = ""
-    if reserve.rain is not None and reserve.water > 0:
-        share = f", {plain(100 * reserve.rain, 1)} % of the rain on it"
-    return f"It forgives {kind}: {more}{water} a year may get in{share} before its wood passes the limit."
+    return f"It forgives {kind}: {more}{water} a year may get in before its wood passes the limit."
+
+
+def _bears(borne: Borne) -> Iterator[str]:
+    """How leaks may be: with the rain, and of air."""
+    rain, air = borne.rain, borne.air
+    if rain is not None and rain.value > 0:
+        more = "more than " if rain.more else ""
+        yield f"Of each rain it bears {more}{significant(100 * rain.value, 2)} % getting in."
+    elif rain is not None:
+        yield "Of the rain it bears nothing."
+    if air is not None and air.value >= 1:
+        more = "more than " if air.more else ""
+        yield f"Of the air that leaks in now it bears {more}{plain(air.value, 0)} times as much."

@@ -12,7 +12,7 @@ from glacis.core.errors import ValueRefused
 from glacis.core.graph.part import Part, Progress, Ready, unwatched
 from glacis.core.graph.reader import Reader
 from glacis.core.hourly.change import hourly_in
-from glacis.core.hourly.parts import HOURLY, REASONS, RESERVE, VERDICT, Hours
+from glacis.core.hourly.parts import BORNE, HOURLY, REASONS, RESERVE, VERDICT, Hours
 from glacis.core.hourly.probes import PROBED
 from glacis.core.units.format import plain
 from glacis.core.units.quantities import System
@@ -22,7 +22,7 @@ from glacis.report.offers import Chapter, Export, Key, Section
 if TYPE_CHECKING:
     from glacis.core.hourly.probe import Misfit
     from glacis.core.hourly.reasons import Reasons
-    from glacis.core.hourly.reserve import Reserve
+    from glacis.core.hourly.reserve import Borne, Reserve
     from glacis.core.hourly.verdicts import Verdict
     from glacis.core.judgement.methods import Method
     from glacis.core.model.probe import Probe
@@ -41,6 +41,7 @@ class Told(Struct, frozen=True):
         hours: the run.
         verdict: what it says.
         reserve: what the roof forgives, where that was sought.
+        borne: which leaks it bears, likewise.
         methods: three side by side.
         reasons: why they differ, where they do and that was worked out.
         probes: what was measured in the area, against the run.
@@ -49,6 +50,7 @@ class Told(Struct, frozen=True):
     hours: Hours
     verdict: "Verdict"
     reserve: "Reserve | None"
+    borne: "Borne | None"
     methods: "tuple[Method, ...]"
     reasons: "Reasons | None"
     probes: "tuple[tuple[Probe, Misfit], ...]"
@@ -81,7 +83,7 @@ def run_all(
         progress: told while it goes on.
         reserve: whether to seek what they forgive too.
     """
-    parts: tuple[Any, ...] = (HOURLY, RESERVE) if reserve else (HOURLY,)
+    parts: tuple[Any, ...] = (HOURLY, RESERVE, BORNE) if reserve else (HOURLY,)
     steps = [(area, part) for area in areas for part in parts]
     for number, (area, part) in enumerate(steps):
 
@@ -115,6 +117,7 @@ def _reads(reader: Reader, subject: str) -> HoursRead:
         state.value,
         reader.value(VERDICT, subject),
         reserve.value if isinstance(reserve, Ready) else None,
+        reader.ready(BORNE, subject),
         _methods(reader, subject),
         reasons.value if isinstance(reasons, Ready) and _differ(reader, subject) else None,
         reader.value(PROBED, subject),
@@ -134,7 +137,7 @@ def _told(told: Told, system: System) -> Iterator[Block]:
     hours, verdict = told.hours, told.verdict
     yield Room(110)
     yield Words("Moisture hour by hour", "sub")
-    yield Words(" ".join(story(hours.run, verdict, told.reserve, system)))
+    yield Words(" ".join(story(hours.run, verdict, told.reserve, system, told.borne)))
     yield Picture(hours_scene(hours, verdict, (700, 340), system))
     if verdict.woods:
         yield _wood_grid(verdict)
@@ -230,6 +233,8 @@ def _results(results: Results, area: str) -> dict[str, Any]:
     run, verdict = state.value.run, reader.value(VERDICT, area)
     sought = reader.state(RESERVE, area)
     reserve = sought.value if isinstance(sought, Ready) else None
+    borne = reader.ready(BORNE, area)
+    rain, air = (None, None) if borne is None else (borne.rain, borne.air)
     return {
         "hourly": {
             "settled": run.settled,
@@ -248,9 +253,8 @@ def _results(results: Results, area: str) -> dict[str, Any]:
             ],
             "mould": [{"surface": item.name, "index": item.index} for item in verdict.moulds],
             "reserve_g_m2_a": None if reserve is None else reserve.water * GRAMS,
-            "leak_survived_pct": None
-            if reserve is None or reserve.rain is None
-            else 100 * reserve.rain,
+            "leak_survived_pct": None if rain is None else 100 * rain.value,
+            "air_survived_times": None if air is None else air.value,
             "years_to_dry": verdict.years_to_dry,
             "metal_wet_h": verdict.wet_hours,
             "metal_class": verdict.corrosion,
@@ -289,13 +293,13 @@ def _probe_results(probe: "Probe", found: "Misfit") -> dict[str, Any]:
 MORE = """`hourly` is there where an area was run hour by hour (`glacis check --hourly`): whether it `settled` and
 after how many whole `years`, `stopped` in words or `null`; `wood` (each `layer`, `peak_pct` by mass in the last year,
 `days_over_20` and `longest_spell` over 20 % of the wettest place [d], `damp_edge_days` of its outer 10 mm,
-`screws_wet_h`), `mould` (each `surface`, `index` 0 to 6), `reserve_g_m2_a` and `leak_survived_pct` of the rain
-(`null` where there is no wood or it was not sought), `years_to_dry` (`null` for never), `metal_wet_h` and
-`metal_class` 1 to 5, `frost_cycles`, `balance_kg_m2` that no account tells of, `verdict` (`fit`, `mind`, `stop`),
-`probes` (each `name`, `place`, `simulated`, `days` compared, `bias_pct`, `rms_pct` of humidity or of mass,
-`correlation`, `verdict`: `agrees`, `differs`, `too little`). `schools` beside it: three methods, each `method`,
-`figure` (condensate in kg/m², condensing plane in °C, wood in % by mass; `null` where it is not asked), `verdict`
-(`not asked` too), `not_seen`."""
+`screws_wet_h`), `mould` (each `surface`, `index` 0 to 6), `reserve_g_m2_a`, `leak_survived_pct` of each rain and
+`air_survived_times` what leaks in now (`null` where there is no wood or it was not sought), `years_to_dry` (`null`
+for never), `metal_wet_h` and `metal_class` 1 to 5, `frost_cycles`, `balance_kg_m2` that no account tells of,
+`verdict` (`fit`, `mind`, `stop`), `probes` (each `name`, `place`, `simulated`, `days` compared, `bias_pct`, `rms_pct`
+of humidity or of mass, `correlation`, `verdict`: `agrees`, `differs`, `too little`). `schools` beside it: three
+methods, each `method`, `figure` (condensate in kg/m², condensing plane in °C, wood in % by mass; `null` where it is
+not asked), `verdict` (`not asked` too), `not_seen`."""
 CHAPTER = Chapter("area", Part("chapter hours", _reads, _blocks), _told_apart)
 HOURLY_KEY = Key(
     ("hourly", "schools"),

@@ -1,14 +1,14 @@
 # SPDX-License-Identifier: GPL-3.0-or-later
 """The selected area hour by hour: run in the background, drawn, scrubbed, told."""
 
-from typing import TYPE_CHECKING
+from typing import TYPE_CHECKING, Any, TypeVar
 
 from PyQt6.QtCore import QPointF, QSize, Qt, pyqtSignal
 from PyQt6.QtGui import QKeyEvent, QResizeEvent
 from PyQt6.QtWidgets import QPushButton, QVBoxLayout, QWidget
 
-from glacis.core.graph.part import Failed, Pending, Ready
-from glacis.core.hourly.parts import HOURLY, REASONS, RESERVE, VERDICT, Hours
+from glacis.core.graph.part import Failed, LongPart, Pending, Ready
+from glacis.core.hourly.parts import BORNE, HOURLY, REASONS, RESERVE, VERDICT, Hours
 from glacis.report.scene import Hot, saying
 from glacis.ui.desk import Desk
 from glacis.ui.drawing.canvas import Canvas
@@ -17,10 +17,11 @@ from glacis.ui.stages.moisture.hours_strip import HoursStrip
 from glacis.ui.widgets.labels import label, tight
 
 if TYPE_CHECKING:
-    from glacis.core.hourly.reserve import Reserve
+    from glacis.core.hourly.reserve import Borne, Reserve
     from glacis.core.hourly.verdicts import Verdict
     from glacis.report.charts.hours import Shows
 
+Value = TypeVar("Value")
 CAUTION = (
     "Hourly calculation after EN 15026. It knows nothing of workmanship, ice, or water that runs in from elsewhere: "
     "materials are estimates where said, and the product's approval and local practice come first."
@@ -84,7 +85,7 @@ class HoursView(QWidget):
     def halt(self) -> None:
         """End what goes on for this area."""
         jobs = self._desk.session.jobs
-        for part in (HOURLY, RESERVE, REASONS):
+        for part in (HOURLY, RESERVE, BORNE, REASONS):
             jobs.cancel((part.name, self._area))
         self._seeking, self._halted = "", self._key_of()
         self.refresh()
@@ -138,12 +139,12 @@ class HoursView(QWidget):
         from glacis.report.charts.hours import hours_scene
 
         system, shows, day = self._desk.system, self.shows, self._day.get(self._area)
-        reserve, told = self._reserve()
+        reserve, borne, told = self._sought()
         self.canvas.show_scene(
             lambda w, h: hours_scene(hours, verdict, (w, h), system, shows=shows, day=day),
             self._desk.palette,
         )
-        lines = [*story(hours.run, verdict, reserve, system), *([told] if told else [])]
+        lines = [*story(hours.run, verdict, reserve, system, borne), *([told] if told else [])]
         lines = [" ".join(lines), *self._three(verdict)]
         weather = "Weather invented from the months." if hours.invented else ""
         self._say("\n".join(lines), " ".join((CAUTION, weather, *hours.assumed)))
@@ -177,24 +178,32 @@ class HoursView(QWidget):
             return (line, f"They differ; why, is being worked out: {100 * state.share:.0f} %")
         return (line, "They differ.")
 
-    def _reserve(self) -> "tuple[Reserve | None, str]":
-        """What the area forgives, where it is known or sought; and how the search stands."""
-        session = self._desk.session
+    def _sought(self) -> "tuple[Reserve | None, Borne | None, str]":
+        """What the area forgives and which leaks it bears, where that is known or sought; how the search stands."""
+        reserve, words = self._one(RESERVE, "Seeking the reserve")
+        borne, more = (
+            (None, "") if reserve is None else self._one(BORNE, "Seeking which leaks it bears")
+        )
         seeking = self._seeking == self._area
-        state = session.want(RESERVE, self._area) if seeking else session.state(RESERVE, self._area)
-        running = seeking and isinstance(state, Pending)
+        running = seeking and bool(words or more)
+        if seeking and not running:
+            self._seeking = ""
+            if reserve is None:
+                self.said.emit("No wood lies in this roof: there is no reserve to seek.", False)
         self.reserve.setEnabled(not running)
         self.stop.setEnabled(running)
+        return reserve, borne, words or more
+
+    def _one(self, part: LongPart[Any, Value], doing: str) -> tuple[Value | None, str]:
+        """A part that is sought, where it is known; else how far it is."""
+        session, seeking = self._desk.session, self._seeking == self._area
+        state = session.want(part, self._area) if seeking else session.state(part, self._area)
         if isinstance(state, Ready):
-            if seeking and state.value is None:
-                self.said.emit("No wood lies in this roof: there is no reserve to seek.", False)
-            if seeking:
-                self._seeking = ""
             return state.value, ""
         if isinstance(state, Failed):
             self._seeking = ""
             return None, state.why
-        return None, f"Seeking the reserve: {100 * state.share:.0f} %." if running else ""
+        return None, f"{doing}: {100 * state.share:.0f} %." if seeking else ""
 
     def _say(self, words: str, assumed: str) -> None:
         """Words beneath the picture; where the window is low, what is assumed is pointed at."""
