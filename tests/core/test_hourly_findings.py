@@ -113,6 +113,13 @@ def test_two_verdicts_on_one_roof_stand_in_one_finding(dry):
     assert "monthly condemns it" in words
     assert "hourly passes it" in words
     assert "Without sun the wettest wood would come to 26 % by mass instead of 14." in words
+    wetter = replace(gathers, reasons=Reasons(14.0, 0.1, True, (Reason("sun", 14.2, 0.35),)))
+    (told,) = said("hours.methods", wetter)
+    assert (
+        "Without sun 350\u2009g/m² of water would stand free instead of 100\u2009g/m²."
+        in told.message("si")
+    )
+    assert "1.1\u2009oz/ft²" in told.message("us")
     (worse,) = said("hours.methods", judged(dry, grade="stop"))
     assert worse.severity == "mind"
     assert not said("hours.methods", judged(gathers, grade="stop")), "all three condemn it"

@@ -205,6 +205,17 @@ def test_what_is_borne_holds_and_what_is_more_does_not():
     assert "Of each rain it bears" in told
 
 
+def test_years_that_only_confirm_it_change_no_reserve(monkeypatch):
+    """What is cut short comes to the same as what is run to its end."""
+    project = change_hourly(flat("retarder-fixed-10"), "a", absorptance=0.9, leak="none", years=3)
+    short, whole = (Analyser(load_library()).analyse(project, "figures").reader for _ in range(2))
+    cut = short.finish(RESERVE, "a", unwatched)
+    monkeypatch.setattr("glacis.core.hourly.reserve._Trying._is_clear", lambda *_: False)
+    full = whole.finish(RESERVE, "a", unwatched)
+    assert cut.water == full.water
+    assert cut.years < full.years
+
+
 def test_the_failed_roof_is_condemned_and_its_repair_passes():
     failed = load(EXAMPLES / "15-failed-sleeper-void.glacis")
     area = failed.areas[0].id

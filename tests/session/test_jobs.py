@@ -143,6 +143,22 @@ def session(loop) -> Iterator[ProjectSession]:
     made.close()
 
 
+def test_a_warmed_worker_does_the_next_job_and_is_no_job_itself(loop, board):
+    heard: Heard = []
+    board.warm(remember)
+    assert not board.busy
+    loop.until(lambda: board._free)
+    board.warm(remember)
+    board.start(("remember", ""), remember, hear(heard))
+    loop.until(lambda: heard and heard[-1][0] == "done")
+    assert heard[-1][1][0] == 2, "warmed once, asked once more"
+
+
+def test_what_is_only_being_warmed_ends_with_its_session(board):
+    board.warm(go_on)
+    board.finish()
+
+
 def test_a_long_part_is_pending_then_ready_and_remembered_for_its_document(loop, session):
     steps: list[object] = []
     session.watch(lambda: steps.append(session.state(SHOUTED)))

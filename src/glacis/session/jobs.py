@@ -133,6 +133,10 @@ class Job(Generic[T]):
                 self._back(worker)
 
 
+def _unheard(_ending: object) -> None:
+    """Nobody waits for a worker that is only warmed."""
+
+
 class JobBoard:
     """All jobs of a session by what they are for; a newer one for the same thing wins."""
 
@@ -141,6 +145,15 @@ class JobBoard:
         self._jobs: dict[Name, Job[Any]] = {}
         self._leaving: list[Job[Any]] = []
         self._free: list[Worker] = []
+        self._warming: Job[None] | None = None
+
+    def warm(self, work: Work[None]) -> None:
+        """Have a worker that has loaded what comes next, unless there is one or one is at work."""
+        if self._free or self._jobs or (self._warming is not None and self._warming.running):
+            return
+        nothing: Endings[None] = Endings(_unheard, _unheard, lambda _share, _words: None)
+        self._warming = Job(work, nothing, self._deliver)
+        self._warming.start(None, self._free.append)
 
     def start(self, name: Name, work: Work[T], endings: Endings[T]) -> None:
         """Begin ``work``, which pickles; an older job of this name is cancelled."""
@@ -178,6 +191,9 @@ class JobBoard:
         """End all jobs and wait until nothing of them is left."""
         for name in tuple(self._jobs):
             self.cancel(name)
+        if self._warming is not None:
+            self._warming.cancel()
+            self._warming.join()
         for job in self._leaving:
             job.join()
         self._leaving.clear()

@@ -42,9 +42,14 @@ def _name() -> str:
     return f"{found:08x}-{sys.implementation.cache_tag}"
 
 
+def are_compiled() -> bool:
+    """Whether all kernels of these sources are compiled."""
+    return (keep_kernels() / DONE).exists()
+
+
 def make_ready() -> bool:
     """Keep kernels, and use plain Python where they are not compiled yet; gives whether they are."""
-    ready = (keep_kernels() / DONE).exists()
+    ready = are_compiled()
     if not ready:
         os.environ.setdefault(PLAIN, "1")
     return ready
@@ -91,11 +96,20 @@ def load_beside() -> "Thread":
     return thread
 
 
+def ready_for_hours(_progress: object) -> None:
+    """Load what an hourly run needs, in a worker that is to run one soon."""
+    from glacis.core.hourly import around, verdicts, warm
+    from glacis.core.weather import generator
+
+    _ = around, verdicts, generator
+    warm.call_every_kernel()
+
+
 def compile_kernels() -> None:
     """Compile all kernels that are not kept yet, and say so in their folder."""
-    folder = keep_kernels()
-    if (folder / DONE).exists():
+    if are_compiled():
         return
+    folder = keep_kernels()
     _call_all()
     folder.mkdir(parents=True, exist_ok=True)
     (folder / DONE).touch()

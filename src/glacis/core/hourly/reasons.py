@@ -13,7 +13,9 @@ from glacis.core.hourly.case import Sheet, Slab
 from glacis.core.hourly.engine import columns as col
 from glacis.core.hourly.roof import Roof
 from glacis.core.hourly.run import Run, run
+from glacis.core.hourly.story import water_words
 from glacis.core.hourly.verdicts import condensate, masses
+from glacis.core.units.quantities import System
 
 Array = NDArray[np.float64]
 Without = Literal["sun", "drying inwards", "air leaks", "built-in water"]
@@ -60,19 +62,27 @@ class Reasons(Struct, frozen=True):
     wooden: bool
     found: tuple[Reason, ...]
 
-    def words(self) -> str:
+    def words(self, system: System) -> str:
         """What makes the difference, in sentences; empty where nothing does."""
+        template, waters = self.template()
+        return template.format(*(water_words(water, system) for water in waters))
+
+    def template(self) -> tuple[str, tuple[float, ...]]:
+        """The sentences with ``{0}``, ``{1}`` for amounts of water, and these [kg/m²]."""
+        waters: list[float] = []
+        said = " ".join(self._sentence(one, waters) for one in self.found)
+        return said, tuple(waters)
+
+    def _sentence(self, one: Reason, waters: list[float]) -> str:
         unit = "% by mass" if self.wooden else "% of humidity"
         what = "the wettest wood" if self.wooden else "the dampest plane"
-        return " ".join(self._sentence(one, what, unit) for one in self.found)
-
-    def _sentence(self, one: Reason, what: str, unit: str) -> str:
         said = []
         if abs(one.peak - self.peak) >= LEAST:
             said.append(f"{what} would come to {one.peak:.0f} {unit} instead of {self.peak:.0f}")
         if abs(one.standing - self.standing) >= LEAST_WATER:
-            there, here = (round(1000 * water, -1) for water in (one.standing, self.standing))
-            said.append(f"{there:.0f} g/m² of water would stand free instead of {here:.0f}")
+            first = len(waters)
+            waters += [one.standing, self.standing]
+            said.append(f"{{{first}}} of water would stand free instead of {{{first + 1}}}")
         return f"{WORDS[one.without]} {' and '.join(said)}."
 
 

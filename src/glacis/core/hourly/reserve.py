@@ -11,7 +11,7 @@ from numpy.typing import NDArray
 from glacis.core.graph.part import Progress
 from glacis.core.hourly.engine import columns as col
 from glacis.core.hourly.roof import Roof
-from glacis.core.hourly.run import Run, run
+from glacis.core.hourly.run import Run, Small, Watch, run_until
 from glacis.core.hourly.verdicts import masses
 
 Array = NDArray[np.float64]
@@ -100,12 +100,31 @@ class _Trying:
             self._progress(min(0.99, (share + part) / self.most), words)
 
         roof = self._wetted if wetted else self._as_it_is
-        found = run(roof, hours, self._start[0], self._start[1], tell)
+        found = run_until(roof, hours, self._start, tell, self._is_clear)
         self.years += found.years
         passed = peak_over(found, self._limits)
         if passed <= 0:
             self.settled = found.settled
         return passed <= 0
+
+    def _is_clear(self, watches: tuple[Watch, ...], years: list[Small]) -> bool:
+        """Whether later years only confirm it: over the limit and no drier than before, or under it and no wetter.
+
+        A roof that is run through the same year again and again comes nearer to its end from one side.
+        """
+        if len(years) < 2:
+            return False
+        before, after = (self._over(watches, year) for year in years[-2:])
+        return (after > 0 and after >= before) or (after <= 0 and after <= before)
+
+    def _over(self, watches: tuple[Watch, ...], year: Small) -> float:
+        """By how much the wettest wood passes its limit in a year [% by mass]."""
+        return max(
+            float(year[:, k, 2].reshape(-1, 24).mean(axis=1).max()) * 100 / watch.density
+            - self._limits[watch.layer]
+            for k, watch in enumerate(watches)
+            if watch.kind == "wood"
+        )
 
     def steadily(self, water: float) -> bool:
         """Whether it holds with so much water a year [kg/m²]."""

@@ -1,6 +1,7 @@
 # SPDX-License-Identifier: GPL-3.0-or-later
 """An area run hour by hour, year after year, until it repeats itself."""
 
+from collections.abc import Callable
 from typing import Literal
 
 import numpy as np
@@ -96,6 +97,10 @@ class Run(Struct, frozen=True, eq=False):
     stored: tuple[float, float]
     unbalanced: float
     surface: Small
+
+
+Enough = Callable[[tuple[Watch, ...], list[Small]], bool]
+"""Whether one has seen enough: what is watched, and its hours year by year."""
 
 
 def watches_of(roof: Roof, made: Assembled) -> tuple[Watch, ...]:
@@ -256,7 +261,30 @@ def run(
     Raises:
         ValueRefused: for a roof without cells.
     """
-    marching = _Marching(roof, hours, parts)
+    return _run(_Marching(roof, hours, parts), (start, most_years), progress, _never)
+
+
+def run_until(
+    roof: Roof, hours: Array, span: tuple[int, int], progress: Progress, enough: Enough
+) -> Run:
+    """The same, ended after any year of which one has seen enough.
+
+    Args:
+        roof: the area.
+        hours: 8760 of them.
+        span: month it begins in, January 1, and years at most.
+        progress: told after every chunk.
+        enough: asked after every year.
+    """
+    return _run(_Marching(roof, hours, 1), span, progress, enough)
+
+
+def _never(_watches: tuple[Watch, ...], _years: list[Small]) -> bool:
+    return False
+
+
+def _run(marching: "_Marching", span: tuple[int, int], progress: Progress, enough: Enough) -> Run:
+    start, most_years = span
     before = marching.water
     years: list[_Year] = []
     change, settled, stopped = float("inf"), False, ""
@@ -267,6 +295,8 @@ def run(
         if len(years) > 1 and not stopped:
             change = changed(marching.watches, years[-2].watched, years[-1].watched)
             settled = change < SETTLED and abs(marching.water - held) < SETTLED_WATER
+        if not stopped and enough(marching.watches, [year.watched for year in years]):
+            break
     return _gathered(marching, years, start, before, (settled, change, stopped))
 
 

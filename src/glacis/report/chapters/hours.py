@@ -144,7 +144,7 @@ def _told(told: Told, system: System) -> Iterator[Block]:
     yield _mould_grid(verdict)
     yield _methods_grid(told.methods, system)
     if told.reasons is not None:
-        yield Words(f"They differ. {told.reasons.words()}")
+        yield Words(f"They differ. {told.reasons.words(system)}")
     for probe, misfit in told.probes:
         yield Room(90)
         yield Words(f"Probe {probe.name}", "sub")

@@ -350,7 +350,8 @@ def _methods(subject: HoursSubject) -> Iterator[Finding]:
     if not they_differ(methods):
         return
     said = ", ".join(_said(method) for method in methods if method.says != "not asked")
-    why = f" {subject.reasons.words()}" if subject.reasons and subject.reasons.found else ""
+    why, waters = subject.reasons.template() if subject.reasons is not None else ("", ())
+    why = f" {why}" if why else ""
     hourly = methods[-1]
     yield Finding(
         "hours.methods",
@@ -358,6 +359,7 @@ def _methods(subject: HoursSubject) -> Iterator[Finding]:
         "moisture",
         on_area(subject.roof.area.id),
         f"The methods differ: {said}.{why} The basis of the code says which governs.",
+        tuple(Evidence("stands free", water, Quantity.CONDENSATE) for water in waters),
     )
 
 

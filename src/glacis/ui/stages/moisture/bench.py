@@ -2,13 +2,14 @@
 """The Moisture bench: the year of water, one month's lines, the inner surface."""
 
 from PyQt6.QtCore import QPointF, QRect, QSize, Qt
-from PyQt6.QtGui import QKeyEvent
+from PyQt6.QtGui import QKeyEvent, QShowEvent
 from PyQt6.QtWidgets import QHBoxLayout, QPushButton, QVBoxLayout, QWidget
 
 from glacis.core.moisture.parts import VAPOUR_LINES
 from glacis.report.charts.pressures import pressures_scene, surface_scene
 from glacis.report.charts.water import verdict_words, water_scene
 from glacis.report.scene import Hot, saying
+from glacis.session.kernels import are_compiled, ready_for_hours
 from glacis.ui.bench import Bench, view_buttons
 from glacis.ui.desk import Desk
 from glacis.ui.drawing.canvas import Canvas
@@ -78,6 +79,12 @@ class MoistureBench(Bench):
         for button in (self.hours.reserve, self.hours.stop):
             self.controls.addWidget(button)
         desk.got_on.connect(self._follow)
+
+    def showEvent(self, event: QShowEvent | None) -> None:
+        """Whoever looks at moisture may want its hours next: a worker gets ready for them."""
+        super().showEvent(event)
+        if self.desk.project.areas and are_compiled():
+            self.desk.session.jobs.warm(ready_for_hours)
 
     def open_study(self) -> None:
         """Show the study."""

@@ -170,7 +170,7 @@ class HoursView(QWidget):
             else session.want(REASONS, self._area)
         )
         if isinstance(state, Ready):
-            told = f"{'They differ. ' if differ else ''}{state.value.words()}"
+            told = f"{'They differ. ' if differ else ''}{state.value.words(self._desk.system)}"
             return (line, told) if told else (line,)
         if not differ:
             return (line,)
