@@ -119,7 +119,7 @@ def test_two_verdicts_on_one_roof_stand_in_one_finding(dry):
         "Without sun 350\u2009g/m² of water would stand free instead of 100\u2009g/m²."
         in told.message("si")
     )
-    assert "1.1\u2009oz/ft²" in told.message("us")
+    assert "1.147\u2009oz/ft²" in told.message("us")
     (worse,) = said("hours.methods", judged(dry, grade="stop"))
     assert worse.severity == "mind"
     assert not said("hours.methods", judged(gathers, grade="stop")), "all three condemn it"

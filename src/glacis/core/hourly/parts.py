@@ -19,7 +19,7 @@ from glacis.core.moisture.parts import AIR
 if TYPE_CHECKING:
     from glacis.core.hourly.cavity import Vented
     from glacis.core.hourly.reasons import Reasons
-    from glacis.core.hourly.reserve import Borne, Reserve
+    from glacis.core.hourly.reserve import Borne, Reserve, Sought
     from glacis.core.hourly.run import Run
     from glacis.core.hourly.verdicts import Verdict
     from glacis.core.weather.parts import WeatherRead
@@ -169,22 +169,25 @@ VERDICT: "Part[Hours, Verdict]" = Part("hourly verdict", _reads_hours, _verdict)
 """What a run says; it waits for the run."""
 
 
-def _reserve(read: HourlyRead, progress: Progress) -> "Reserve | None":
-    from glacis.core.hourly.reserve import reserve_of
+def _sought(read: HourlyRead) -> "Sought":
+    from glacis.core.hourly.reserve import Sought
     from glacis.core.hourly.verdicts import limit_of
 
     roof, hours = _case(read)
     limits = {layer.id: limit_of(layer) for layer in read.layers}
-    return reserve_of(roof, hours, (read.stated.start, read.stated.years), limits, progress)
+    return Sought(roof, hours, (read.stated.start, read.stated.years), limits)
+
+
+def _reserve(read: HourlyRead, progress: Progress) -> "Reserve | None":
+    from glacis.core.hourly.reserve import reserve_of
+
+    return reserve_of(_sought(read), progress)
 
 
 def _borne(read: HourlyRead, progress: Progress) -> "Borne | None":
     from glacis.core.hourly.reserve import borne_by
-    from glacis.core.hourly.verdicts import limit_of
 
-    roof, hours = _case(read)
-    limits = {layer.id: limit_of(layer) for layer in read.layers}
-    return borne_by(roof, hours, (read.stated.start, read.stated.years), limits, progress)
+    return borne_by(_sought(read), progress)
 
 
 def _reasons(read: HourlyRead, progress: Progress) -> "Reasons":

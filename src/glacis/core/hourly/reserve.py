@@ -78,18 +78,31 @@ def peak_over(found: Run, limits: dict[str, float]) -> float:
     )
 
 
+class Sought(Struct, frozen=True, eq=False):
+    """What is run again and again.
+
+    Attributes:
+        roof: the area.
+        hours: 8760 from the first of its month on.
+        span: that month, January 1, and years at most.
+        limits: of moisture by layer [% by mass].
+    """
+
+    roof: Roof
+    hours: Array
+    span: tuple[int, int]
+    limits: dict[str, float]
+
+
 class _Trying:
     """Runs with more or less water."""
 
-    def __init__(
-        self, roof: Roof, hours: Array, start: tuple[int, int], limits: dict[str, float],
-        progress: Progress,
-    ) -> None:  # fmt: skip
-        place = roof.woods[0]
-        self._wetted = replace(roof, case=replace(roof.case, wetted=place))
-        self._as_it_is = roof
-        self.hours, self._start, self._limits, self._progress = hours, start, limits, progress
-        self.runs, self.years, self.settled, self.most = 0, 0, True, MOST_RUNS
+    def __init__(self, sought: Sought, progress: Progress, most: int = MOST_RUNS) -> None:
+        self._sought, self._progress, self._most = sought, progress, most
+        roof = sought.roof
+        self._wetted = replace(roof, case=replace(roof.case, wetted=roof.woods[0]))
+        self.hours = sought.hours
+        self.runs, self.years, self.settled = 0, 0, True
 
     def holds(self, hours: Array, *, wetted: bool = True) -> bool:
         """Whether the limit holds in these hours, with water at the outer face of the outermost wood or without."""
@@ -97,12 +110,12 @@ class _Trying:
         self.runs += 1
 
         def tell(part: float, words: str) -> None:
-            self._progress(min(0.99, (share + part) / self.most), words)
+            self._progress(min(0.99, (share + part) / self._most), words)
 
-        roof = self._wetted if wetted else self._as_it_is
-        found = run_until(roof, hours, self._start, tell, self._is_clear)
+        roof = self._wetted if wetted else self._sought.roof
+        found = run_until(roof, hours, self._sought.span, tell, self._is_clear)
         self.years += found.years
-        passed = peak_over(found, self._limits)
+        passed = peak_over(found, self._sought.limits)
         if passed <= 0:
             self.settled = found.settled
         return passed <= 0
@@ -121,7 +134,7 @@ class _Trying:
         """By how much the wettest wood passes its limit in a year [% by mass]."""
         return max(
             float(year[:, k, 2].reshape(-1, 24).mean(axis=1).max()) * 100 / watch.density
-            - self._limits[watch.layer]
+            - self._sought.limits[watch.layer]
             for k, watch in enumerate(watches)
             if watch.kind == "wood"
         )
@@ -158,51 +171,30 @@ def _most(holds: Callable[[float], bool], first: float, most: float, near: float
     return Most(good, more=False)
 
 
-def reserve_of(
-    roof: Roof, hours: Array, start: tuple[int, int], limits: dict[str, float], progress: Progress
-) -> Reserve | None:
-    """The reserve of an area; None where it has no wood.
-
-    Args:
-        roof: the area.
-        hours: 8760 from the first of its month on.
-        start: that month, and years at most.
-        limits: of moisture by layer [% by mass].
-        progress: told while it goes on.
-    """
-    if not roof.woods:
+def reserve_of(sought: Sought, progress: Progress) -> Reserve | None:
+    """The reserve of an area; None where it has no wood."""
+    if not sought.roof.woods:
         return None
-    trying = _Trying(roof, hours, start, limits, progress)
+    trying = _Trying(sought, progress)
     found = Most(0.0, more=False)
     if trying.steadily(0.0):
         found = _most(trying.steadily, FIRST, MOST, NEAR)
     return Reserve(found.value, found.more, trying.runs, trying.years, trying.settled)
 
 
-def borne_by(
-    roof: Roof, hours: Array, start: tuple[int, int], limits: dict[str, float], progress: Progress
-) -> Borne | None:
-    """Which leaks an area bears; None where it has no wood.
-
-    Args:
-        roof: the area.
-        hours: 8760 from the first of its month on.
-        start: that month, and years at most.
-        limits: of moisture by layer [% by mass].
-        progress: told while it goes on.
-    """
-    if not roof.woods:
+def borne_by(sought: Sought, progress: Progress) -> Borne | None:
+    """Which leaks an area bears; None where it has no wood."""
+    if not sought.roof.woods:
         return None
-    trying = _Trying(roof, hours, start, limits, progress)
-    trying.most = 2 * MOST_RUNS
+    hours = sought.hours
+    trying = _Trying(sought, progress, 2 * MOST_RUNS)
     fallen = float(hours[:, col.RAIN].sum()) * 3600
     leaks = float(hours[:, col.LEAK_AIR].max()) > 0
-    nothing = Most(0.0, more=False)
+    rain = air = Most(0.0, more=False)
     dry = trying.holds(hours, wetted=False)
-    rain = air = nothing
     if dry and fallen > 0:
         rain = _most(trying.in_rain, FIRST / fallen, MOST / fallen, NEAR / fallen)
     if dry and leaks:
-        air = _most(trying.in_air, 2.0, MOST_AIR, NEAR_AIR)
-        air = Most(max(1.0, air.value), air.more)
+        found = _most(trying.in_air, 2.0, MOST_AIR, NEAR_AIR)
+        air = Most(max(1.0, found.value), found.more)
     return Borne(rain if fallen > 0 else None, air if leaks else None, trying.runs)
