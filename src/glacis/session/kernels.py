@@ -22,6 +22,8 @@ KEPT_IN = "NUMBA_CACHE_DIR"
 """The variable that the compiler reads; worker processes inherit it."""
 PLAIN = "NUMBA_DISABLE_JIT"
 """Set to 1, kernels run in plain Python."""
+ROOM = 64 * 1024**2
+"""Bytes that must be free for kernels to be kept: they take a tenth of it; without, nothing says that they are."""
 DONE = "complete"
 """Name of the file that says that all kernels are compiled."""
 
@@ -110,8 +112,14 @@ def compile_kernels() -> None:
     if are_compiled():
         return
     folder = keep_kernels()
+    try:
+        folder.mkdir(parents=True, exist_ok=True)
+        disk = os.statvfs(folder)
+    except OSError:
+        return
+    if disk.f_bavail * disk.f_frsize < ROOM:
+        return
     _call_all()
-    folder.mkdir(parents=True, exist_ok=True)
     (folder / DONE).touch()
 
 
