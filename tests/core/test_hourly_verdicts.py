@@ -20,8 +20,8 @@ from glacis.core.hourly.change import change_hourly, hourly_in
 from glacis.core.hourly.engine import columns as col
 from glacis.core.hourly.matter import BY_FAMILY, BY_ID, SHEETS, holds
 from glacis.core.hourly.mould import CLASSES, mould_index
-from glacis.core.hourly.parts import BORNE, HOURLY, RESERVE
-from glacis.core.hourly.reserve import Most, _most, peak_over
+from glacis.core.hourly.parts import AIR_BORNE, HOURLY, RAIN_BORNE, RESERVE
+from glacis.core.hourly.reserve import Most, _most, _most_near, peak_over
 from glacis.core.hourly.roof import roof_of
 from glacis.core.hourly.run import run
 from glacis.core.hourly.spells import decay, spells_over
@@ -189,19 +189,23 @@ def test_what_is_borne_holds_and_what_is_more_does_not():
         found = _most(edge.__ge__, 0.01, 2.0, 0.001)
         assert found.value <= edge <= found.value + max(0.001, 0.11 * edge) * 1.01
         assert not found.more
+        for guess in (edge / 3, 0.9 * edge, 1.05 * edge, 7 * edge):
+            near = _most_near(edge.__ge__, guess, 2.0, 0.001)
+            assert near.value <= edge <= near.value + max(0.001, 0.11 * edge) * 1.01
     assert _most(lambda _x: True, 0.01, 2.0, 0.001) == Most(1.28, more=True)
     project = change_hourly(flat(), "a", absorptance=0.9, leak="tight", years=2)
     results, _, verdict = ran(project)
-    borne = results.reader.finish(BORNE, "a", unwatched)
-    share, limits = borne.rain.value, {"deck": verdict.wettest.limit}
+    results.reader.finish(RESERVE, "a", unwatched)
+    rain, air = (results.reader.finish(part, "a", unwatched) for part in (RAIN_BORNE, AIR_BORNE))
+    share, limits = rain.value, {"deck": verdict.wettest.limit}
     assert share > 0
-    assert not borne.rain.more
+    assert not rain.more
     within, beyond = (ran(project, rain_leak=share * by)[1] for by in (1.0, 1.3))
     assert peak_over(within, limits) <= 0 < peak_over(beyond, limits), (
         "the layer as a whole is meant"
     )
-    assert borne.air.value >= 1
-    told = " ".join(story(results.value(HOURLY, "a").run, verdict, None, "si", borne))
+    assert air.value >= 1
+    told = " ".join(story(results.value(HOURLY, "a").run, verdict, None, "si", (rain, air)))
     assert "Of each rain it bears" in told
 
 

@@ -19,7 +19,7 @@ from glacis.core.moisture.parts import AIR
 if TYPE_CHECKING:
     from glacis.core.hourly.cavity import Vented
     from glacis.core.hourly.reasons import Reasons
-    from glacis.core.hourly.reserve import Borne, Reserve, Sought
+    from glacis.core.hourly.reserve import Most, Reserve, Sought
     from glacis.core.hourly.run import Run
     from glacis.core.hourly.verdicts import Verdict
     from glacis.core.weather.parts import WeatherRead
@@ -184,10 +184,27 @@ def _reserve(read: HourlyRead, progress: Progress) -> "Reserve | None":
     return reserve_of(_sought(read), progress)
 
 
-def _borne(read: HourlyRead, progress: Progress) -> "Borne | None":
-    from glacis.core.hourly.reserve import borne_by
+class RainRead(Struct, frozen=True):
+    """What the rain that is borne depends on."""
 
-    return borne_by(_sought(read), progress)
+    run: HourlyRead
+    reserve: "Reserve | None"
+
+
+def _reads_rain(reader: Reader, subject: str) -> RainRead:
+    return RainRead(_reads(reader, subject), reader.value(RESERVE, subject))
+
+
+def _rain_borne(read: RainRead, progress: Progress) -> "Most | None":
+    from glacis.core.hourly.reserve import rain_borne_by
+
+    return rain_borne_by(_sought(read.run), read.reserve, progress)
+
+
+def _air_borne(read: HourlyRead, progress: Progress) -> "Most | None":
+    from glacis.core.hourly.reserve import air_borne_by
+
+    return air_borne_by(_sought(read), progress)
 
 
 def _reasons(read: HourlyRead, progress: Progress) -> "Reasons":
@@ -204,5 +221,9 @@ REASONS: "LongPart[HourlyRead, Reasons]" = LongPart("hourly reasons", _reads, _r
 """What an area would do without sun, leaks or drying inwards."""
 RESERVE: "LongPart[HourlyRead, Reserve | None]" = LongPart("hourly reserve", _reads, _reserve)
 """How much water an area forgives; None where it has no wood."""
-BORNE: "LongPart[HourlyRead, Borne | None]" = LongPart("hourly leaks borne", _reads, _borne)
-"""How much of the rain and how much more air an area bears; None where it has no wood."""
+RAIN_BORNE: "LongPart[RainRead, Most | None]" = LongPart(
+    "hourly rain borne", _reads_rain, _rain_borne
+)
+"""How much of each rain may get into an area; it waits for the reserve."""
+AIR_BORNE: "LongPart[HourlyRead, Most | None]" = LongPart("hourly air borne", _reads, _air_borne)
+"""How much more air may leak into an area than does."""

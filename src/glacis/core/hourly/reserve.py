@@ -52,20 +52,6 @@ class Most(Struct, frozen=True):
     more: bool
 
 
-class Borne(Struct, frozen=True):
-    """Which leaks a roof bears.
-
-    Attributes:
-        rain: share of each hour's rain that may get in [-]; None where no rain is known.
-        air: times the air that leaks in now [-]; None where none does, 0 where that is too much already.
-        runs: that were needed.
-    """
-
-    rain: Most | None
-    air: Most | None
-    runs: int
-
-
 def peak_over(found: Run, limits: dict[str, float]) -> float:
     """By how much the wettest wood passes its limit in the last year [% by mass]; negative under it."""
     return max(
@@ -97,8 +83,8 @@ class Sought(Struct, frozen=True, eq=False):
 class _Trying:
     """Runs with more or less water."""
 
-    def __init__(self, sought: Sought, progress: Progress, most: int = MOST_RUNS) -> None:
-        self._sought, self._progress, self._most = sought, progress, most
+    def __init__(self, sought: Sought, progress: Progress) -> None:
+        self._sought, self._progress = sought, progress
         roof = sought.roof
         self._wetted = replace(roof, case=replace(roof.case, wetted=roof.woods[0]))
         self.hours = sought.hours
@@ -110,7 +96,7 @@ class _Trying:
         self.runs += 1
 
         def tell(part: float, words: str) -> None:
-            self._progress(min(0.99, (share + part) / self._most), words)
+            self._progress(min(0.99, (share + part) / MOST_RUNS), words)
 
         roof = self._wetted if wetted else self._sought.roof
         found = run_until(roof, hours, self._sought.span, tell, self._is_clear)
@@ -182,19 +168,49 @@ def reserve_of(sought: Sought, progress: Progress) -> Reserve | None:
     return Reserve(found.value, found.more, trying.runs, trying.years, trying.settled)
 
 
-def borne_by(sought: Sought, progress: Progress) -> Borne | None:
-    """Which leaks an area bears; None where it has no wood."""
-    if not sought.roof.woods:
+def _most_near(holds: Callable[[float], bool], guess: float, most: float, near: float) -> Most:
+    """The same from a guess on: first to both sides of what is sought, then halved between."""
+    if holds(guess):
+        found = _most(
+            lambda more: holds(guess + more), max(near, SHARE * guess), most - guess, near
+        )
+        return Most(guess + found.value, found.more)
+    good, bad = guess / 2, guess
+    while good > near and not holds(good):
+        good, bad = good / 2, good
+    good = good if good > near else 0.0
+    while bad - good > max(near, SHARE * bad):
+        middle = (good + bad) / 2
+        good, bad = (middle, bad) if holds(middle) else (good, middle)
+    return Most(good, more=False)
+
+
+def rain_borne_by(sought: Sought, reserve: Reserve | None, progress: Progress) -> Most | None:
+    """Share of each hour's rain that an area bears [-]; None where it has no wood, or no rain is known.
+
+    Args:
+        sought: what is run.
+        reserve: of it, near which what is borne of the rain lies.
+        progress: told while it goes on.
+    """
+    fallen = float(sought.hours[:, col.RAIN].sum()) * 3600
+    if reserve is None or fallen <= 0:
         return None
-    hours = sought.hours
-    trying = _Trying(sought, progress, 2 * MOST_RUNS)
-    fallen = float(hours[:, col.RAIN].sum()) * 3600
-    leaks = float(hours[:, col.LEAK_AIR].max()) > 0
-    rain = air = Most(0.0, more=False)
-    dry = trying.holds(hours, wetted=False)
-    if dry and fallen > 0:
-        rain = _most(trying.in_rain, FIRST / fallen, MOST / fallen, NEAR / fallen)
-    if dry and leaks:
-        found = _most(trying.in_air, 2.0, MOST_AIR, NEAR_AIR)
-        air = Most(max(1.0, found.value), found.more)
-    return Borne(rain if fallen > 0 else None, air if leaks else None, trying.runs)
+    if reserve.water <= 0:
+        return Most(0.0, more=False)
+    trying = _Trying(sought, progress)
+    return _most_near(trying.in_rain, reserve.water / fallen, MOST / fallen, NEAR / fallen)
+
+
+def air_borne_by(sought: Sought, progress: Progress) -> Most | None:
+    """Times the air that leaks in now that an area bears [-]; None where it has no wood or nothing leaks in.
+
+    0 where that is too much already.
+    """
+    if not sought.roof.woods or float(sought.hours[:, col.LEAK_AIR].max()) <= 0:
+        return None
+    trying = _Trying(sought, progress)
+    if not trying.in_air(1.0):
+        return Most(0.0, more=False)
+    found = _most(trying.in_air, 2.0, MOST_AIR, NEAR_AIR)
+    return Most(max(1.0, found.value), found.more)

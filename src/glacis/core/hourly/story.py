@@ -7,7 +7,7 @@ from math import isfinite
 import numpy as np
 
 from glacis.core.climate.year import DAYS, ENDS, MONTH_NAMES, month_of
-from glacis.core.hourly.reserve import Borne, Reserve
+from glacis.core.hourly.reserve import Most, Reserve
 from glacis.core.hourly.run import Run
 from glacis.core.hourly.verdicts import VISIBLE, Verdict, Wood, masses
 from glacis.core.units.format import plain, significant
@@ -17,6 +17,8 @@ NOTHING, LITTLE, FAIR = 0.06, 0.25, 1.0
 """Water a year that nothing, little and a fair leak forgives [kg/m²]; our judgement."""
 RUSTING = 250
 """Hours a year from which the rust of screws is worth a word [h] (ISO 9223:2012, table B.1, recalled)."""
+Borne = tuple[Most | None, Most | None]
+NOT_ASKED: Borne = (None, None)
 WORDS = {"fit": "stays dry enough", "mind": "wants a second look", "stop": "gets too wet"}
 
 
@@ -70,14 +72,21 @@ def water_words(water: float, system: System) -> str:
 
 
 def story(
-    run: Run, verdict: Verdict, reserve: Reserve | None, system: System, borne: Borne | None = None
+    run: Run, verdict: Verdict, reserve: Reserve | None, system: System, borne: Borne = NOT_ASKED
 ) -> tuple[str, ...]:
-    """Sentences; none of them says that a roof is safe."""
+    """Sentences; none of them says that a roof is safe.
+
+    Args:
+        run: of the area.
+        verdict: on it.
+        reserve: what it forgives; None where that is not known.
+        system: of units.
+        borne: share of each rain, and times the air that leaks in now; None for what is not known.
+    """
     told = list(_told(run, verdict, system))
     if reserve is not None:
         told.append(_forgives(reserve, system))
-    if borne is not None:
-        told += _bears(borne)
+    told += _bears(borne)
     return tuple(told)
 
 
@@ -186,7 +195,7 @@ def _forgives(reserve: Reserve, system: System) -> str:
 
 def _bears(borne: Borne) -> Iterator[str]:
     """How leaks may be: with the rain, and of air."""
-    rain, air = borne.rain, borne.air
+    rain, air = borne
     if rain is not None and rain.value > 0:
         more = "more than " if rain.more else ""
         yield f"Of each rain it bears {more}{significant(100 * rain.value, 2)} % getting in."

@@ -12,7 +12,7 @@ from glacis.core.errors import ValueRefused
 from glacis.core.graph.part import Part, Progress, Ready, unwatched
 from glacis.core.graph.reader import Reader
 from glacis.core.hourly.change import hourly_in
-from glacis.core.hourly.parts import BORNE, HOURLY, REASONS, RESERVE, VERDICT, Hours
+from glacis.core.hourly.parts import AIR_BORNE, HOURLY, RAIN_BORNE, REASONS, RESERVE, VERDICT, Hours
 from glacis.core.hourly.probes import PROBED
 from glacis.core.units.format import plain
 from glacis.core.units.quantities import System
@@ -22,7 +22,7 @@ from glacis.report.offers import Chapter, Export, Key, Section
 if TYPE_CHECKING:
     from glacis.core.hourly.probe import Misfit
     from glacis.core.hourly.reasons import Reasons
-    from glacis.core.hourly.reserve import Borne, Reserve
+    from glacis.core.hourly.reserve import Most, Reserve
     from glacis.core.hourly.verdicts import Verdict
     from glacis.core.judgement.methods import Method
     from glacis.core.model.probe import Probe
@@ -50,7 +50,7 @@ class Told(Struct, frozen=True):
     hours: Hours
     verdict: "Verdict"
     reserve: "Reserve | None"
-    borne: "Borne | None"
+    borne: "tuple[Most | None, Most | None]"
     methods: "tuple[Method, ...]"
     reasons: "Reasons | None"
     probes: "tuple[tuple[Probe, Misfit], ...]"
@@ -83,7 +83,7 @@ def run_all(
         progress: told while it goes on.
         reserve: whether to seek what they forgive too.
     """
-    parts: tuple[Any, ...] = (HOURLY, RESERVE, BORNE) if reserve else (HOURLY,)
+    parts: tuple[Any, ...] = (HOURLY, RESERVE, RAIN_BORNE) if reserve else (HOURLY,)
     steps = [(area, part) for area in areas for part in parts]
     for number, (area, part) in enumerate(steps):
 
@@ -117,7 +117,7 @@ def _reads(reader: Reader, subject: str) -> HoursRead:
         state.value,
         reader.value(VERDICT, subject),
         reserve.value if isinstance(reserve, Ready) else None,
-        reader.ready(BORNE, subject),
+        (reader.ready(RAIN_BORNE, subject), reader.ready(AIR_BORNE, subject)),
         _methods(reader, subject),
         reasons.value if isinstance(reasons, Ready) and _differ(reader, subject) else None,
         reader.value(PROBED, subject),
@@ -233,8 +233,7 @@ def _results(results: Results, area: str) -> dict[str, Any]:
     run, verdict = state.value.run, reader.value(VERDICT, area)
     sought = reader.state(RESERVE, area)
     reserve = sought.value if isinstance(sought, Ready) else None
-    borne = reader.ready(BORNE, area)
-    rain, air = (None, None) if borne is None else (borne.rain, borne.air)
+    rain, air = reader.ready(RAIN_BORNE, area), reader.ready(AIR_BORNE, area)
     return {
         "hourly": {
             "settled": run.settled,

@@ -8,7 +8,7 @@ from PyQt6.QtGui import QKeyEvent, QResizeEvent
 from PyQt6.QtWidgets import QPushButton, QVBoxLayout, QWidget
 
 from glacis.core.graph.part import Failed, LongPart, Pending, Ready
-from glacis.core.hourly.parts import BORNE, HOURLY, REASONS, RESERVE, VERDICT, Hours
+from glacis.core.hourly.parts import AIR_BORNE, HOURLY, RAIN_BORNE, REASONS, RESERVE, VERDICT, Hours
 from glacis.report.scene import Hot, saying
 from glacis.ui.desk import Desk
 from glacis.ui.drawing.canvas import Canvas
@@ -17,7 +17,7 @@ from glacis.ui.stages.moisture.hours_strip import HoursStrip
 from glacis.ui.widgets.labels import label, tight
 
 if TYPE_CHECKING:
-    from glacis.core.hourly.reserve import Borne, Reserve
+    from glacis.core.hourly.reserve import Most, Reserve
     from glacis.core.hourly.verdicts import Verdict
     from glacis.report.charts.hours import Shows
 
@@ -85,7 +85,7 @@ class HoursView(QWidget):
     def halt(self) -> None:
         """End what goes on for this area."""
         jobs = self._desk.session.jobs
-        for part in (HOURLY, RESERVE, BORNE, REASONS):
+        for part in (HOURLY, RESERVE, RAIN_BORNE, AIR_BORNE, REASONS):
             jobs.cancel((part.name, self._area))
         self._seeking, self._halted = "", self._key_of()
         self.refresh()
@@ -178,21 +178,23 @@ class HoursView(QWidget):
             return (line, f"They differ; why, is being worked out: {100 * state.share:.0f} %")
         return (line, "They differ.")
 
-    def _sought(self) -> "tuple[Reserve | None, Borne | None, str]":
+    def _sought(self) -> "tuple[Reserve | None, tuple[Most | None, Most | None], str]":
         """What the area forgives and which leaks it bears, where that is known or sought; how the search stands."""
         reserve, words = self._one(RESERVE, "Seeking the reserve")
-        borne, more = (
-            (None, "") if reserve is None else self._one(BORNE, "Seeking which leaks it bears")
-        )
+        rain, air = None, None
+        if reserve is not None:
+            rain, words = self._one(RAIN_BORNE, "Seeking which rain it bears")
+            if not words:
+                air, words = self._one(AIR_BORNE, "Seeking which air it bears")
         seeking = self._seeking == self._area
-        running = seeking and bool(words or more)
+        running = seeking and bool(words)
         if seeking and not running:
             self._seeking = ""
             if reserve is None:
                 self.said.emit("No wood lies in this roof: there is no reserve to seek.", False)
         self.reserve.setEnabled(not running)
         self.stop.setEnabled(running)
-        return reserve, borne, words or more
+        return reserve, (rain, air), words
 
     def _one(self, part: LongPart[Any, Value], doing: str) -> tuple[Value | None, str]:
         """A part that is sought, where it is known; else how far it is."""
