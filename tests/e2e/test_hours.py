@@ -149,7 +149,13 @@ def test_a_study_is_run_and_a_cell_is_built(qtbot, bench, window):
     panel = bench.study
     panel.run.click()
     assert panel.stop.isEnabled()
+    panel.rest.click()
+    assert panel._desk.session.jobs.job((panel._part.name, panel._subject)).paused
+    assert panel.rest.isChecked()
+    panel.rest.click()
+    assert not panel._desk.session.jobs.job((panel._part.name, panel._subject)).paused
     panel.stop.click()
+    assert not panel.rest.isEnabled()
     assert not panel.stop.isEnabled()
     assert panel.run.isEnabled()
     panel.across.setCurrentIndex(0)

@@ -73,10 +73,8 @@ class MoistureBench(Bench):
         probes = QPushButton("Probes…")
         probes.setToolTip("Readings from the roof over the run, with how they stand to it")
         probes.clicked.connect(self.open_probes)
-        self._hours_only = (self.fields, study, probes, self.hours.reserve, self.hours.stop)
+        self._hours_only = (self.fields, study, probes)
         for button in (study, probes):
-            self.controls.addWidget(button)
-        for button in (self.hours.reserve, self.hours.stop):
             self.controls.addWidget(button)
         desk.got_on.connect(self._follow)
 

@@ -4,7 +4,7 @@
 from functools import partial
 
 from PyQt6.QtCore import pyqtSignal
-from PyQt6.QtWidgets import QCheckBox, QComboBox, QWidget
+from PyQt6.QtWidgets import QCheckBox, QComboBox, QHBoxLayout, QPushButton, QWidget
 
 from glacis.core.climate.year import MONTH_NAMES
 from glacis.core.hourly.change import change_hourly, hourly_in
@@ -13,6 +13,7 @@ from glacis.core.units.quantities import Quantity
 from glacis.core.units.ranges import range_of
 from glacis.ui.desk import Desk
 from glacis.ui.widgets.field_grid import chooser, field_grid
+from glacis.ui.widgets.labels import tight
 from glacis.ui.widgets.unit_field import UnitField
 
 LEAKS = (
@@ -24,14 +25,27 @@ COLOURS = (
 EXPOSURES = (("open land", "open"), ("suburban", "suburban"), ("town", "town"))
 MONTHS = tuple((name, k) for k, name in enumerate(MONTH_NAMES, 1))
 WIDTH = 66
+BOX, BUTTON = 104, 70
+
+
+def _beside(box: QCheckBox, button: QPushButton) -> QWidget:
+    """A button beside a box, at one place over all rows."""
+    made = QWidget()
+    row = tight(QHBoxLayout(made), (0, 0, 0, 0), 8)
+    box.setMinimumWidth(BOX)
+    button.setMinimumWidth(BUTTON)
+    for widget in (box, button):
+        row.addWidget(widget)
+    row.addStretch(1)
+    return made
 
 
 class HoursStrip(QWidget):
-    """Fields for the area's hours; every change reruns it."""
+    """Fields for the area's hours; every change reruns it. ``runs`` seek and stop."""
 
     said = pyqtSignal(str, bool)
 
-    def __init__(self, desk: Desk) -> None:
+    def __init__(self, desk: Desk, runs: tuple[QPushButton, QPushButton]) -> None:
         super().__init__()
         self._desk = desk
         self.boxes: dict[str, QComboBox] = {
@@ -59,9 +73,10 @@ class HoursStrip(QWidget):
             (
                 (("Colour", self.boxes["absorptance"]), ("Air leaks", self.boxes["leak"]),
                  ("Closed in", self.boxes["start"])),
-                (("Wind", self.boxes["exposure"]), ("Height", self.fields["height"]), ("", self.wet)),
+                (("Wind", self.boxes["exposure"]), ("Height", self.fields["height"]),
+                 ("", _beside(self.wet, runs[0]))),
                 (("Sun", self.fields["sun_passes"]), ("Rain leak", self.fields["rain_leak"]),
-                 ("", self.report)),
+                 ("", _beside(self.report, runs[1]))),
             ),
         )  # fmt: skip
 

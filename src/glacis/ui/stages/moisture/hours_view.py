@@ -55,9 +55,6 @@ class HoursView(QWidget):
         column.addWidget(self.words)
         self.assumed = label("", "second small", wrap=True)
         column.addWidget(self.assumed)
-        self.strip = HoursStrip(desk)
-        self.strip.said.connect(self.said)
-        column.addWidget(self.strip)
         self.reserve = QPushButton("Reserve")
         self.reserve.setToolTip(
             "Seek how much water a year may get into the outermost wood before it passes its limit"
@@ -66,6 +63,9 @@ class HoursView(QWidget):
         self.stop = QPushButton("Stop")
         self.stop.setToolTip("End the run that goes on")
         self.stop.clicked.connect(self.halt)
+        self.strip = HoursStrip(desk, (self.reserve, self.stop))
+        self.strip.said.connect(self.said)
+        column.addWidget(self.strip)
         self._halted = ""
 
     @property

@@ -59,7 +59,11 @@ class StudyPanel(Overlay):
         for words, widget in (("Down", self.down), ("Across", self.across)):
             row.addWidget(label(words, "second small"))
             row.addWidget(widget)
-        for button in (self.run, self.stop):
+        self.rest = QPushButton("Pause")
+        self.rest.setCheckable(True)
+        self.rest.setToolTip("Let the study rest where it is; again: go on")
+        self.rest.clicked.connect(self.pause)
+        for button in (self.run, self.rest, self.stop):
             row.addWidget(button)
         row.addStretch(1)
         self.column.addLayout(row)
@@ -102,12 +106,22 @@ class StudyPanel(Overlay):
         self._subject = ""
         self.refresh()
 
+    def pause(self, rests: bool) -> None:
+        """Let the study rest, or go on."""
+        job = self._desk.session.jobs.job((self._part.name, self._subject))
+        if job is not None:
+            (job.pause if rests else job.resume)()
+        self.refresh()
+
     def refresh(self) -> None:
         """Show how the study stands."""
         state = self._desk.want(self._part, self._subject) if self._subject else None
         running = isinstance(state, Pending)
         self.run.setEnabled(not running and bool(self._roof))
+        job = self._desk.session.jobs.job((self._part.name, self._subject)) if running else None
         self.stop.setEnabled(running)
+        self.rest.setEnabled(running)
+        self.rest.setChecked(job is not None and job.paused)
         if isinstance(state, Ready):
             self._shown = state.value
             self._show(state.value)
@@ -116,7 +130,8 @@ class StudyPanel(Overlay):
         if isinstance(state, Failed):
             words = state.why
         elif isinstance(state, Pending):
-            words = f"{state.words or 'begins'}, {100 * state.share:.0f} %"
+            rests = "Pausing: " if self.rest.isChecked() else ""
+            words = f"{rests}{state.words or 'begins'}, {100 * state.share:.0f} %"
         self.canvas.show_scene(saying(words), self._desk.palette)
         self.told.setText("")
 
