@@ -43,6 +43,7 @@ class HoursView(QWidget):
         self._day: dict[str, int] = {}
         self._seeking = self._assumed = ""
         self._shown: tuple[str, Hours, Verdict] | None = None
+        self._drawn: tuple[object, ...] | None = None
         self.shows: Shows = "humidity"
         column = tight(QVBoxLayout(self), (0, 0, 0, 0), 4)
         self.canvas = Canvas("Moisture through the roof, depth by days", QSize(400, 240))
@@ -95,10 +96,10 @@ class HoursView(QWidget):
 
     def refresh(self) -> None:
         """Show how the area's run stands; where there is none, it begins."""
-        area, palette = self._desk.area, self._desk.palette
+        area = self._desk.area
         self.strip.refresh()
         if area is None or not area.roof.layers:
-            self.canvas.show_scene(saying("No layers yet."), palette)
+            self._draw_words("No layers yet.")
             self._say("", "")
             self.stop.setEnabled(False)
             return
@@ -114,11 +115,15 @@ class HoursView(QWidget):
             self._shown = (self._area, state.value, verdict)
             self._show(state.value, verdict)
         elif isinstance(state, Failed):
-            self.canvas.show_scene(saying(state.why), palette)
+            self._draw_words(state.why)
             self._say("", "")
             self.stop.setEnabled(False)
         else:
             self._wait(state)
+
+    def _draw_words(self, words: str) -> None:
+        self.canvas.show_scene(saying(words), self._desk.palette)
+        self._drawn = None
 
     def _wait(self, state: Pending) -> None:
         """The last picture of this area stays until the new run is there."""
@@ -129,7 +134,7 @@ class HoursView(QWidget):
         )
         self.stop.setEnabled(not self._halted)
         if self._shown is None or self._shown[0] != self._area:
-            self.canvas.show_scene(saying(words), self._desk.palette)
+            self._draw_words(words)
             self._say(words, "")
             return
         self._say(f"{words} The picture is that of before.", self._assumed)
@@ -140,10 +145,13 @@ class HoursView(QWidget):
 
         system, shows, day = self._desk.system, self.shows, self._day.get(self._area)
         reserve, borne, told = self._sought()
-        self.canvas.show_scene(
-            lambda w, h: hours_scene(hours, verdict, (w, h), system, shows=shows, day=day),
-            self._desk.palette,
-        )
+        drawn = (id(hours), system, shows, day, self._desk.settings.theme)
+        if drawn != self._drawn:  # words on how a search gets on draw nothing anew
+            self.canvas.show_scene(
+                lambda w, h: hours_scene(hours, verdict, (w, h), system, shows=shows, day=day),
+                self._desk.palette,
+            )
+            self._drawn = drawn
         lines = [*story(hours.run, verdict, reserve, system, borne), *([told] if told else [])]
         lines = [" ".join(lines), *self._three(verdict)]
         weather = "Weather invented from the months." if hours.invented else ""
