@@ -103,7 +103,7 @@ class Memo:
 
     def __init__(self, limit: int = LIMIT, below: "Memo | None" = None) -> None:
         self.counts: dict[str, int] = {} if below is None else below.counts
-        self._arrived: list[int] = [0] if below is None else below._arrived
+        self.arrivals: list[int] = [0] if below is None else below.arrivals
         self.weight = 0
         self._limit = limit
         self._below = below
@@ -135,14 +135,9 @@ class Memo:
         return MISSING if self._below is None else self._below.find(key)
 
     def arrive(self, key: Key, value: Any, size: int) -> None:
-        """Remember a value that was worked out in the background."""
+        """Remember a value that was worked out in the background; ``arrivals`` counts them on all layers."""
         self.keep(key, value, size)
-        self._arrived[0] += 1
-
-    @property
-    def arrivals(self) -> int:
-        """How many values from the background have come, on whatever layer."""
-        return self._arrived[0]
+        self.arrivals[0] += 1
 
     def keep(self, key: Key, value: Any, size: int) -> None:
         """Remember a value that weighs ``size`` [bytes]; it was really worked out."""

@@ -73,7 +73,8 @@ class Reader:
         self._zones = {zone.id: zone for zone in project.zones}
         self._once: dict[str, Any] = {}
         self._here: dict[tuple[str, int, str], tuple[object, Any]] = {}
-        self._seen = memo.arrivals
+        self._arrivals = memo.arrivals
+        self._seen = memo.arrivals[0]
 
     def beside(self, project: Project) -> "Reader":
         """Another document with the same materials, whose values are remembered alike."""
@@ -127,8 +128,8 @@ class Reader:
             NotReady: for a long part, or one that reads it, while it is not known.
             GlacisError: what working it out refuses.
         """
-        if self._seen != self._memo.arrivals:  # parts may read whether a long one is there
-            self._seen = self._memo.arrivals
+        if self._seen != self._arrivals[0]:  # parts may read whether a long one is there
+            self._seen = self._arrivals[0]
             self._here.clear()
         here = (part.name, id(part.reads), subject)
         known = self._here.get(here)
@@ -179,7 +180,7 @@ class Reader:
     @property
     def came(self) -> int:
         """How many values of long parts have come so far, for whatever document."""
-        return self._memo.arrivals
+        return self._arrivals[0]
 
     def ready(self, part: LongPart[Any, Value], subject: str) -> Value | None:
         """The value of a long part where it is there already."""
