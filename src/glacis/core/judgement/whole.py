@@ -43,9 +43,18 @@ class OpeningsJudged(Struct, frozen=True):
 def _reads_shape(reader: Reader, _subject: str) -> ShapeJudged:
     project = reader.project
     shape = reader.value(SHAPE, WHOLE)
-    pairs = ((area.id, _covering(reader, area)) for area in project.areas)
-    coverings = tuple((area, material) for area, material in pairs if material is not None)
+    coverings = reader.once("coverings", lambda: _coverings(reader))
     return ShapeJudged(project.areas, shape, project.openings, coverings, reader.known.rules)
+
+
+def _coverings(reader: Reader) -> tuple[tuple[str, Material], ...]:
+    """The outermost covering of every area that has one; areas that share a build-up share it."""
+    by_assembly: dict[str, Material | None] = {}
+    for area in reader.project.areas:
+        if area.assembly not in by_assembly:
+            by_assembly[area.assembly] = _covering(reader, area)
+    pairs = ((area.id, by_assembly[area.assembly]) for area in reader.project.areas)
+    return tuple((area, material) for area, material in pairs if material is not None)
 
 
 def _covering(reader: Reader, area: RoofArea) -> Material | None:
