@@ -9,7 +9,7 @@ from msgspec import Struct
 
 from glacis.core.area.analysed import AnalysedArea
 from glacis.core.area.parts import ANALYSED
-from glacis.core.errors import GlacisError, ValueRefused
+from glacis.core.errors import ValueRefused
 from glacis.core.figures.detail import AreaDetail
 from glacis.core.figures.headline import Figure, Headline, working_of
 from glacis.core.figures.parts import DETAIL, FIGURES, AreaFigures
@@ -19,7 +19,7 @@ from glacis.core.judgement.catalogue import RuleBook, by_severity
 from glacis.core.judgement.decisions import accepted_by
 from glacis.core.judgement.finding import AnyRule, Finding, Remedy
 from glacis.core.judgement.parts import AREA_FINDINGS
-from glacis.core.judgement.trials import Trial, trial
+from glacis.core.judgement.trials import Trial, changes, trial
 from glacis.core.model.document import Decision, Project
 from glacis.core.model.edit import Change, give_own_assembly
 from glacis.core.quantities.burdens import cost_of
@@ -243,13 +243,7 @@ class Results:
         if subject is None:
             return ()
         offered = rule.remedies(self.project, subject, finding)
-        return tuple(remedy for remedy in offered if self._changes(remedy))
-
-    def _changes(self, remedy: Remedy) -> bool:
-        try:
-            return remedy.change(self.project) != self.project
-        except GlacisError:
-            return False
+        return tuple(remedy for remedy in offered if changes(remedy, self.project))
 
     def trials(self, finding: Finding) -> "tuple[Trial[Results], ...] | None":
         """Ways out of a finding, each tried on the whole project, the best first.

@@ -16,6 +16,7 @@ from glacis.core.graph.reader import Reader
 from glacis.core.hourly.parts import HOURLY, REASONS, RESERVE, HourlyRead, Hours
 from glacis.core.judgement.catalogue import about, judge
 from glacis.core.judgement.finding import AnyRule, Finding, Remedy
+from glacis.core.judgement.trials import changes
 
 if TYPE_CHECKING:
     from glacis.core.hourly.reasons import Reasons
@@ -78,16 +79,9 @@ def ways_out(reader: Reader, area: str) -> tuple[Remedy, ...]:
     found: dict[str, Remedy] = {}
     for finding in reader.value(HOURS_FINDINGS, area):
         for remedy in rules[finding.rule].remedies(reader.project, subject, finding):
-            if remedy.title not in found and _changes(reader, remedy):
+            if remedy.title not in found and changes(remedy, reader.project):
                 found[remedy.title] = remedy
     return tuple(found.values())[:MOST_TRIED]
-
-
-def _changes(reader: Reader, remedy: Remedy) -> bool:
-    try:
-        return remedy.change(reader.project) != reader.project
-    except GlacisError:
-        return False
 
 
 class ToTry(Struct, frozen=True):

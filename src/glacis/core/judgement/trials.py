@@ -7,8 +7,10 @@ from typing import Generic, TypeVar
 
 from msgspec import Struct
 
+from glacis.core.errors import GlacisError
 from glacis.core.judgement.badness import badness, rank
 from glacis.core.judgement.finding import Finding, Remedy
+from glacis.core.model.document import Project
 
 After = TypeVar("After")
 
@@ -51,6 +53,14 @@ class Trial(Struct, Generic[After], frozen=True):
         """By which the best comes first: clears it, brings least, clears most besides, costs least."""
         weight = sum(rank(f.severity) for f in self.brings)
         return not self.clears, weight, -self.gone, self.cost
+
+
+def changes(remedy: Remedy, project: Project) -> bool:
+    """Whether a remedy can be carried out and leaves another document."""
+    try:
+        return remedy.change(project) != project
+    except GlacisError:
+        return False
 
 
 def trial(

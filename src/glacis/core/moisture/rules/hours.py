@@ -5,7 +5,7 @@ from collections.abc import Iterator
 from functools import partial
 
 from glacis.core.climate.year import MONTH_NAMES, month_of
-from glacis.core.hourly.change import change_hourly
+from glacis.core.hourly.change import change_hourly, hourly_in
 from glacis.core.hourly.parts import Hours
 from glacis.core.hourly.reserve import WANTED
 from glacis.core.hourly.roof import leak_class
@@ -27,7 +27,6 @@ from glacis.core.judgement.place import on_area
 from glacis.core.judgement.questions import TIGHT_SD, first_with, is_low_slope
 from glacis.core.judgement.remedies import membrane_remedies, swap_membrane, warm_side_index
 from glacis.core.model.document import Project
-from glacis.core.model.hourly import Hourly
 from glacis.core.moisture.rules.climate import UNVENTED_FIBRE
 from glacis.core.moisture.rules.retarders import RETARDER_CLASS
 from glacis.core.moisture.rules.vapour import ACCUMULATES, EMPTY_VOID, OVER_LIMIT, RATIO
@@ -101,7 +100,7 @@ def _ways_out(project: Project, subject: HoursSubject, _finding: Finding) -> tup
 def _driest(project: Project, subject: HoursSubject) -> Iterator[Remedy]:
     """What is stated of the area by hours and can be done better."""
     area = subject.roof.area.id
-    stated = next((item for item in project.hourlies if item.area == area), Hourly(area=area))
+    stated = hourly_in(project, area)
     if stated.wet_start:
         yield Remedy(
             "Let it dry before it is closed in", partial(change_hourly, area=area, wet_start=False)
