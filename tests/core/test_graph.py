@@ -129,6 +129,28 @@ def test_a_long_part_is_never_worked_out_by_reading_it():
     assert results.value(reads_it) == len(demo().name)
 
 
+def test_what_no_value_came_for_is_known_at_a_glance():
+    gathered: list[str] = []
+
+    def reads(reader: Reader, subject: str) -> str:
+        gathered.append(subject)
+        return reader.area(subject).name
+
+    def glance(reader: Reader, subject: str) -> str:
+        return reader.area(subject).assembly
+
+    part = LongPart("named", reads, lambda name, _progress: name.upper(), glance=glance)
+    reader = analyser().analyse(demo()).reader
+    first = reader.project.areas[0]
+    other = next(area for area in reader.project.areas if area.assembly != first.assembly)
+    reader.finish(part, first.id)
+    gathered.clear()
+    assert reader.ready(part, other.id) is None
+    assert not gathered
+    assert reader.ready(part, first.id) == first.name.upper()
+    assert reader.ready(part, "none") is None
+
+
 def test_what_cannot_be_read_is_a_failure_that_says_why():
     lost = Part("lost", lambda reader, s: reader.area(s), lambda area: area.name)
     state = analyser().analyse(demo()).state(lost, "nowhere")

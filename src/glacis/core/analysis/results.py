@@ -153,9 +153,11 @@ class Results:
     def _by_hours(self, area: str) -> tuple[Finding, ...]:
         if self.scope != "all" or not self._reader.came:
             return ()
+        from glacis.core.hourly.parts import HOURLY
         from glacis.core.judgement.by_hours import HOURS_FINDINGS
 
-        return self._reader.value(HOURS_FINDINGS, area)
+        ran = self._reader.ready(HOURLY, area) is not None
+        return self._reader.value(HOURS_FINDINGS, area) if ran else ()
 
     def area(self, identifier: str) -> AreaResult | None:
         """The result of one area; None where there is no such area."""

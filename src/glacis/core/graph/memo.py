@@ -104,6 +104,7 @@ class Memo:
     def __init__(self, limit: int = LIMIT, below: "Memo | None" = None) -> None:
         self.counts: dict[str, int] = {} if below is None else below.counts
         self.arrivals: list[int] = [0] if below is None else below.arrivals
+        self._glances: set[Key] = set() if below is None else below._glances
         self.weight = 0
         self._limit = limit
         self._below = below
@@ -134,10 +135,18 @@ class Memo:
             return found[0]
         return MISSING if self._below is None else self._below.find(key)
 
-    def arrive(self, key: Key, value: Any, size: int) -> None:
-        """Remember a value that was worked out in the background; ``arrivals`` counts them on all layers."""
+    def arrive(self, key: Key, value: Any, size: int, glance: object = None) -> None:
+        """Remember a value that was worked out in the background, and what its part shows at a glance.
+
+        ``arrivals`` counts them on all layers.
+        """
         self.keep(key, value, size)
+        self._glances.add((key[0], self._tokens.of(glance)))
         self.arrivals[0] += 1
+
+    def may_have(self, part: str, glance: object) -> bool:
+        """Whether a value of a part came for what it shows at a glance."""
+        return (part, self._tokens.of(glance)) in self._glances
 
     def keep(self, key: Key, value: Any, size: int) -> None:
         """Remember a value that weighs ``size`` [bytes]; it was really worked out."""

@@ -26,6 +26,10 @@ def usual_size(_value: object) -> int:
     return USUAL_SIZE
 
 
+def nothing_shown(_reader: object, _subject: str) -> None:
+    """The glance of a part whose reads are cheap."""
+
+
 def unwatched(_share: float, _words: str) -> None:
     """For callers that do not watch the progress."""
 
@@ -57,12 +61,15 @@ class LongPart(Struct, Generic[Read, Value], frozen=True):
         reads: as of a part.
         work: the value; it calls its progress at checkpoints.
         weigh: as of a part.
+        glance: something cheap that follows from what it reads. Where no value came for what it
+            shows, there is none, and nobody has to gather all that is read to find that out.
     """
 
     name: str
     reads: "Callable[[Reader, str], Read]"
     work: Callable[[Read, Progress], Value]
     weigh: Callable[[Value], int] = usual_size
+    glance: "Callable[[Reader, str], object]" = nothing_shown
 
 
 AnyPart = Part[Any, Value] | LongPart[Any, Value]

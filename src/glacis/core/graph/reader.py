@@ -174,7 +174,7 @@ class Reader:
     def keep(self, part: LongPart[Any, Value], subject: str, value: Value) -> Value:
         """Remember what was worked out elsewhere from what the part reads of this document."""
         key = self._memo.key(part.name, part.reads(self, subject))
-        self._memo.arrive(key, value, part.weigh(value))
+        self._memo.arrive(key, value, part.weigh(value), part.glance(self, subject))
         return value
 
     @property
@@ -184,10 +184,17 @@ class Reader:
 
     def ready(self, part: LongPart[Any, Value], subject: str) -> Value | None:
         """The value of a long part where it is there already."""
-        if not self.came:
+        if not self.came or not self._may_have(part, subject):
             return None
         state = self.state(part, subject)
         return state.value if isinstance(state, Ready) else None
+
+
+    def _may_have(self, part: LongPart[Any, Value], subject: str) -> bool:
+        try:
+            return self._memo.may_have(part.name, part.glance(self, subject))
+        except (NotReady, GlacisError):
+            return False
 
 
 def _found(items: dict[str, Found], identifier: str, kind: str, where: str) -> Found:

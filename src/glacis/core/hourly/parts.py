@@ -153,7 +153,11 @@ def _weigh(value: Hours) -> int:
     return sum(int(array.nbytes) for array in arrays) + 4096
 
 
-HOURLY: LongPart[HourlyRead, Hours] = LongPart("hourly", _reads, _run, _weigh)
+def _layers(reader: Reader, subject: str) -> tuple[LayerData, ...]:
+    return reader.value(THERMAL, subject).layers
+
+
+HOURLY: LongPart[HourlyRead, Hours] = LongPart("hourly", _reads, _run, _weigh, _layers)
 """An area run hour by hour until it repeats itself (EN 15026:2007)."""
 
 
