@@ -260,10 +260,11 @@ def row_of(
 
 
 class StudyRead(Struct, frozen=True):
-    """What a study of the window depends on."""
+    """What a study of the window depends on; ``reserve`` asks what each cell forgives too."""
 
     setting: Setting
     grid: Grid
+    reserve: bool = False
 
 
 class Studied(Struct, frozen=True):
@@ -273,18 +274,20 @@ class Studied(Struct, frozen=True):
     rows: tuple[Row, ...]
 
 
-def subject_of(area: str, grid: Grid) -> str:
-    """The name that a study of an area goes by."""
-    return f"{area}|" + ";".join(f"{name}={','.join(values)}" for name, values in grid)
+def subject_of(area: str, grid: Grid, reserve: bool = False) -> str:
+    """The name that a study of an area goes by; ``reserve`` asks what each cell forgives too."""
+    axes = ";".join(f"{name}={','.join(values)}" for name, values in grid)
+    return f"{area}|{axes}|{RESERVE.name if reserve else ''}"
 
 
 def study_part(sites: tuple[Site, ...]) -> LongPart[StudyRead, Studied]:
     """The study as a part; its subject is the area with the grid, as :func:`subject_of` has it."""
 
     def reads(reader: Reader, subject: str) -> StudyRead:
-        area, _, grid = subject.partition("|")
+        area, _, more = subject.partition("|")
+        grid, _, reserve = more.rpartition("|")
         setting = Setting(reader.project, area, sites, reader.known.library, reader.site_hours)
-        return StudyRead(setting, grid_from(grid))
+        return StudyRead(setting, grid_from(grid), bool(reserve))
 
     return LongPart("study", reads, _studied)
 
@@ -297,5 +300,6 @@ def _studied(read: StudyRead, progress: Progress) -> Studied:
         def tell(share: float, _words: str, number: int = number) -> None:
             progress((number + share) / len(points), f"{number + 1} of {len(points)}")
 
-        rows.append(row_of(read.setting, read.grid, point, progress=tell))
+        row = row_of(read.setting, read.grid, point, reserve=read.reserve, progress=tell)
+        rows.append(row)
     return Studied(read.grid, tuple(rows))

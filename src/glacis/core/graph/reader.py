@@ -189,7 +189,6 @@ class Reader:
         state = self.state(part, subject)
         return state.value if isinstance(state, Ready) else None
 
-
     def _may_have(self, part: LongPart[Any, Value], subject: str) -> bool:
         try:
             return self._memo.may_have(part.name, part.glance(self, subject))

@@ -22,7 +22,10 @@ def _figures(row: Row, system: System) -> tuple[str, ...]:
         return ("not worked out",)
     wood = () if row.peak is None else (f"{plain(row.peak, 0)} % by mass",)
     water = () if row.free < LEAST_FREE and wood else (f"{water_words(row.free, system)} free",)
-    return (*wood, *water)
+    forgiven = (
+        () if row.reserve is None else (f"forgives {water_words(row.reserve, system)} a year",)
+    )
+    return (*wood, *water, *forgiven)
 
 
 def _cell(row: Row, corners: tuple[float, float, float, float], system: System) -> Iterator[Item]:

@@ -4,7 +4,7 @@
 from typing import TYPE_CHECKING
 
 from PyQt6.QtCore import QPointF, QRect, QSize
-from PyQt6.QtWidgets import QHBoxLayout, QPushButton, QWidget
+from PyQt6.QtWidgets import QCheckBox, QHBoxLayout, QPushButton, QWidget
 
 from glacis.core.graph.part import Failed, Pending, Ready
 from glacis.report.scene import Hot, saying
@@ -49,6 +49,10 @@ class StudyPanel(Overlay):
             chooser("Across the matrix", axes),
         )
         self.across.setCurrentIndex(1)
+        self.reserve = QCheckBox("What it forgives")
+        self.reserve.setToolTip(
+            "Seek how much water a year each way of building forgives; takes about ten times as long"
+        )
         self.run = QPushButton("Run")
         self.run.setToolTip("Run the area hour by hour at every crossing")
         self.run.clicked.connect(self.begin)
@@ -67,6 +71,7 @@ class StudyPanel(Overlay):
             row.addWidget(button)
         row.addStretch(1)
         self.column.addLayout(row)
+        self.column.addWidget(self.reserve)
         self.canvas = Canvas("Matrix of the study", QSize(320, 200))
         self.canvas.pressed.connect(self._take)
         self.column.addWidget(self.canvas, 1)
@@ -97,7 +102,8 @@ class StudyPanel(Overlay):
             self.told.setText("Choose two different things to vary.")
             return
         if self._roof:
-            self._subject, self._shown = subject_of(self._roof, self.grid()), None
+            self._subject = subject_of(self._roof, self.grid(), self.reserve.isChecked())
+            self._shown = None
             self.refresh()
 
     def halt(self) -> None:
