@@ -39,6 +39,7 @@ from core.faulty import (
     gutter,
     solid,
 )
+from core.set_outs import SET_OUT_NEAR
 from glacis.core.judgement.catalogue import rule_book
 from glacis.core.model.document import FixingSet, Imperfections, Project, SetPoint
 from glacis.core.model.falls import BoardSet, Burden, Parapet, Threshold
@@ -71,6 +72,7 @@ def eaves(width: float, depth: float) -> Project:
 
 NEAR: dict[str, Project] = {
     **AIR_NEAR,
+    **SET_OUT_NEAR,
     # An outlet on the very edge of the roof is on the roof.
     "falls.broken": falling(outlets=(replace(WEST, at=(0.0, 2.0)),)),
     # 1:80 in the valleys, to the digit.

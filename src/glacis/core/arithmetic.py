@@ -5,7 +5,7 @@ import ast
 import operator
 import re
 from collections.abc import Callable, Mapping
-from math import acos, asin, atan, cos, degrees, radians, sin, tan
+from math import acos, asin, atan, ceil, cos, degrees, radians, sin, tan
 
 from glacis.core.errors import ValueRefused
 
@@ -25,6 +25,7 @@ _FUNCTIONS: dict[str, Function] = {
     "acos": lambda share: degrees(acos(max(-1.0, min(1.0, share)))),
     "atan": lambda rise: degrees(atan(rise)),
     "abs": abs,
+    "ceil": lambda value: float(ceil(value - 1e-6)),
 }
 """Angles are printed in degrees."""
 _WRITTEN = (

@@ -5,6 +5,7 @@ from math import radians, tan
 
 from msgspec.structs import replace
 
+from glacis.core.model.covering import PanelProduct
 from glacis.core.model.document import (
     Assembly,
     HumidityClass,
@@ -19,6 +20,7 @@ from glacis.core.model.document import (
 from glacis.core.model.falls import Falls, Gutter, LevelLine
 from glacis.core.model.geometry import Footprint, FootprintEdge, Loop, Opening, RimKind
 from glacis.core.model.layers import AirLayer, Framing, MembraneLayer, SolidLayer
+from glacis.core.model.set_out import MeasuredRun, PanelRun, SetOut
 from glacis.core.shape.change import settle
 from glacis.core.shape.footprints import regrow
 from glacis.core.units.quantities import FOOT, INCH
@@ -40,14 +42,16 @@ def _barn() -> Assembly:
         approach="structural-panel",
         layers=(
             SolidLayer(id="inner-board", material="oriented-strand-board", thickness=0.5 * INCH),
-            SolidLayer(id="core", material="structural-panel-core", thickness=7.25 * INCH),
+            SolidLayer(
+                id="core", material="structural-panel-core", thickness=7.25 * INCH, product="barn-panel"
+            ),
             SolidLayer(id="outer-board", material="oriented-strand-board", thickness=0.5 * INCH),
             MembraneLayer(id="underlay", material="underlay-open"),
             AirLayer(
                 id="battens", thickness=1.5 * INCH, ventilation="well",
                 framing=Framing(material="softwood", width=3.5 * INCH, spacing=24 * INCH),
             ),
-            SolidLayer(id="metal", material="steel-sheet", thickness=0.0007),
+            SolidLayer(id="metal", material="steel-sheet", thickness=0.0007, product="sheet-rib"),
         ),
         note="Exposed fasteners through ribbed sheets; panels screwed to the purlins.",
     )  # fmt: skip
@@ -136,6 +140,23 @@ LEAN_FALLS = Falls(
 """The deck falls itself; the foam makes the cricket behind the condenser. The barn's south slope drips on it."""
 
 
+PANEL = PanelProduct(
+    id="barn-panel", name="Structural panel 4 ft × 21 ft", width=48 * INCH, length=21 * FOOT, thickness=8.25 * INCH,
+    growth=INCH / 16, tightest=INCH / 32, widest=INCH / 4, mass=190.0, source="drawn by the demo office",
+)  # fmt: skip
+ROW = SetOut(
+    area="barn-south",
+    panels=PanelRun(
+        start=6 * INCH, end=6 * INCH, tolerance=0.375 * INCH, temperature=7.0, humidity=0.4,
+        measured=(
+            MeasuredRun(laid=5, bottom=240.375 * INCH, top=240.25 * INCH),
+            MeasuredRun(laid=9, bottom=433.5 * INCH, top=432.75 * INCH),
+        ),
+    ),
+)  # fmt: skip
+"""A row measured after five and nine panels: its lower edge grows faster than its upper."""
+
+
 def _renamed(area: RoofArea) -> RoofArea:
     name = f"{area.grown.source}-{area.grown.edge}" if area.grown else area.id
     return replace(area, id=name, name=NAMES[name])
@@ -145,7 +166,8 @@ def sallow_creek(site: Site) -> Project:
     """The second demo on ``site``.
 
     Its faults: nobody stated what the screws through the panels are, and the thin foam of the
-    lean-to misses its target over a humid store whose inner surface runs too cold.
+    lean-to misses its target over a humid store whose inner surface runs too cold; the panels of the
+    barn grow and skew past their gable.
     """
     project = Project(
         name="Sallow Creek Seed Barn",
@@ -171,4 +193,8 @@ def sallow_creek(site: Site) -> Project:
     project = regrow(project, "barn", ("barn-panels", "barn"))
     project = regrow(project, "lean", ("lean-foam", "store"))
     areas = tuple(_renamed(area) for area in project.areas)
-    return settle(replace(project, areas=areas, openings=OPENINGS, falls=(LEAN_FALLS,)))
+    return settle(
+        replace(
+            project, areas=areas, openings=OPENINGS, falls=(LEAN_FALLS,), products=(PANEL,), set_outs=(ROW,)
+        )
+    )  # fmt: skip

@@ -30,6 +30,7 @@ from glacis.core.model.geometry import (
     RimKind,
 )
 from glacis.core.model.layers import AirLayer, Framing, MembraneLayer, RoofSpaceLayer, SolidLayer
+from glacis.core.model.set_out import EavesSection, SetOut
 from glacis.core.shape.change import settle
 from glacis.core.shape.footprints import regrow
 from glacis.demo.probe import laboratory_probe
@@ -69,7 +70,7 @@ def _hall() -> Assembly:
             MembraneLayer(id="retarder", material="retarder-fixed-10"),
             SolidLayer(id="between", material="stone-wool-batt", thickness=0.16, framing=RAFTERS),
             SolidLayer(id="over", material="wood-fibre-board", thickness=0.035),
-            MembraneLayer(id="underlay", material="underlay-open"),
+            MembraneLayer(id="underlay", material="underlay-open", product="roll-underlay"),
             AirLayer(
                 id="counter-battens",
                 thickness=0.04,
@@ -78,7 +79,7 @@ def _hall() -> Assembly:
                     material="softwood-dense", width=0.06, spacing=0.6, aligned_with="between"
                 ),
             ),
-            SolidLayer(id="slate", material="slate", thickness=0.008),
+            SolidLayer(id="slate", material="slate", thickness=0.008, product="slate-500-250"),
         ),
         imperfections=Imperfections(
             fixing="counted", fixings=FixingSet(layer="over", diameter=0.008, per_area=2.2)
@@ -248,7 +249,17 @@ def _with_hall(project: Project) -> Project:
         id="dormer", name="Stair dormer", area="hall-south", at=(6.0, 1.6), width=2.0, wall=1.1,
         pitch=42.0,
     )  # fmt: skip
-    return settle(replace(lit, dormers=(dormer,), openings=OPENINGS))
+    return settle(replace(lit, dormers=(dormer,), openings=OPENINGS, set_outs=SET_OUTS))
+
+
+SET_OUTS = (
+    SetOut(
+        area="hall-south", seat_least=0.0, seat_most=0.02,
+        eaves=EavesSection(projection=0.5, seat=0.07, wall=0.36, kick=0.008),
+    ),
+    SetOut(area="hall-north", seat_least=0.0, seat_most=0.02),
+)  # fmt: skip
+"""Slates from the fascia up; the stage rooflight lies half a course off."""
 
 
 OPENINGS = (
@@ -297,7 +308,8 @@ def tern_point(site: Site) -> Project:
     Its faults: the hall misses its target; the laboratory has a retarder made for dwellings
     over open tanks, and a PVC sheet straight on polystyrene; the bunkhouse has no air layer
     and a fill whose conductivity slipped by ten and states no source, two bays without a way in
-    and a low heel without a dam; nothing keeps the corridor's roots off its waterproofing.
+    and a low heel without a dam; the hall's rooflight lies half a course off; nothing keeps the
+    corridor's roots off its waterproofing.
     """
     project = Project(
         name="Tern Point Field Station",

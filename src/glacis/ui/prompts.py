@@ -56,6 +56,13 @@ class Prompts:
         )
         return Path(name) if name else None
 
+    def products_path(self, parent: QWidget) -> Path | None:
+        """Which table of products to read."""
+        name, _ = QFileDialog.getOpenFileName(
+            parent, "Read products", self.folder, "CSV tables (*.csv)"
+        )
+        return Path(name) if name else None
+
     def site_path(self, parent: QWidget) -> Path | None:
         """Which site to read."""
         name, _ = QFileDialog.getOpenFileName(

@@ -80,7 +80,8 @@ class Analyser:
         if scope == "all":
             _ = results.areas, results.whole
             return results
-        later = {falls.area for falls in project.falls} | {air.area for air in project.airs}
+        stated = (project.falls, project.airs, project.set_outs)
+        later = {item.area for items in stated for item in items}
         for area in project.areas:
             if area.id not in later:
                 results.of(area.id)

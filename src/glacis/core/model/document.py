@@ -4,12 +4,14 @@
 from typing import Annotated, Literal
 
 from glacis.core.model.air import Air, TableValue
+from glacis.core.model.covering import Product
 from glacis.core.model.falls import Falls
 from glacis.core.model.geometry import STEEPEST, Dormer, Footprint, Grown, Hole, Level, Opening
 from glacis.core.model.hourly import Hourly
 from glacis.core.model.layers import PHYSICS, THICKEST_LAYER, HeatFlow, Layer
 from glacis.core.model.node import Node
 from glacis.core.model.probe import Probe
+from glacis.core.model.set_out import SetOut
 from glacis.core.model.traits import Trait
 from glacis.core.model.weather import Weather
 from glacis.core.units.quantities import Quantity, System
@@ -439,6 +441,8 @@ class Project(Node, frozen=True, kw_only=True):
     airs: tuple[Air, ...] = ()
     hourlies: tuple[Hourly, ...] = ()
     probes: tuple[Probe, ...] = ()
+    set_outs: tuple[SetOut, ...] = ()
+    products: tuple[Product, ...] = ()
     air_values: tuple[TableValue, ...] = ()
     assemblies: tuple[Assembly, ...] = ()
     materials: tuple[Material, ...] = ()

@@ -65,6 +65,7 @@ class SolidLayer(Node, frozen=True, kw_only=True, tag_field="kind", tag="solid")
         settling: share of the installed thickness that a fill loses in time [-].
         sealed: whether the joints of its boards are taped or sealed, so that it stops air.
         counts: whether the R of soil, gravel or drainage is counted, which by itself it is not.
+        product: id of what is laid piece by piece; empty where nobody chose it.
     """
 
     id: str
@@ -76,13 +77,19 @@ class SolidLayer(Node, frozen=True, kw_only=True, tag_field="kind", tag="solid")
     settling: Annotated[float, Range("settling", Quantity.SHARE, 0.0, 0.5)] = 0.0
     sealed: bool = False
     counts: bool = False
+    product: str = ""
 
 
 class MembraneLayer(Node, frozen=True, kw_only=True, tag_field="kind", tag="membrane"):
-    """A thin sheet; its thickness and s_d come with its material."""
+    """A thin sheet; its thickness and s_d come with its material.
+
+    Attributes:
+        product: id of what is laid strip by strip; empty where nobody chose it.
+    """
 
     id: str
     material: str
+    product: str = ""
 
 
 class AirLayer(Node, frozen=True, kw_only=True, tag_field="kind", tag="air"):

@@ -23,6 +23,7 @@ from glacis.core.model.lookup import Identified, plan_area, things_of, turning
 from glacis.core.model.outlines import holds, outline_fault
 from glacis.core.model.probe import check_probe
 from glacis.core.model.sound import check_sound
+from glacis.core.model.sound_set_out import check_set_outs
 from glacis.core.units.quantities import Quantity
 from glacis.core.units.ranges import OutOfRange, Range, check_ranges, ranges_of
 
@@ -233,6 +234,7 @@ def check_project(project: Project) -> None:
     for assembly in (*project.assemblies, *(v.assembly for v in project.variants)):
         _check_assembly(assembly)
     _check_shape(project)
+    check_set_outs(project.set_outs, project.products)
     for items, kind in (
         (project.areas, "roof area"), (project.zones, "indoor zone"), (project.assemblies, "assembly"),
         (project.materials, "material"),
@@ -362,6 +364,10 @@ def _check_references(project: Project) -> None:
         _points_at(areas, "roof area", hourly.area, "Hours")
     for probe in project.probes:
         _points_at(areas, "roof area", probe.area, f"Probe '{probe.name}'")
+    for set_out in project.set_outs:
+        _points_at(areas, "roof area", set_out.area, "Set-out")
+    _unique((set_out.area for set_out in project.set_outs), "set-out of one roof area")
+    _unique((product.id for product in project.products), "product")
     _unique((probe.id for probe in project.probes), "probe")
     _unique((hourly.area for hourly in project.hourlies), "hours of one roof area")
     _unique((falls.area for falls in project.falls), "falls of one roof area")

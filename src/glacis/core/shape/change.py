@@ -57,15 +57,15 @@ def settle(project: Project) -> Project:
         if host.grown and any(host.grown.source == d.id for d in project.dormers):
             raise ValueRefused(f"roof area of '{dormer.name}'", host.name, "no dormer's plane")
         project = regrow_dormer(project, dormer, host)
-    falling = {falls.area for falls in project.falls}
-    aired, run = ({x.area for x in project.airs}, {x.area for x in project.hourlies})
-    if not (falling | aired | run | {x.area for x in project.probes}) <= areas.keys():
+    stated = (project.falls, project.airs, project.hourlies, project.probes, project.set_outs)
+    if not {item.area for items in stated for item in items} <= areas.keys():
         project = replace(
             project,
             falls=tuple(falls for falls in project.falls if falls.area in areas),
             airs=tuple(air for air in project.airs if air.area in areas),
             hourlies=tuple(item for item in project.hourlies if item.area in areas),
             probes=tuple(item for item in project.probes if item.area in areas),
+            set_outs=tuple(item for item in project.set_outs if item.area in areas),
         )
     return with_holes(project)
 

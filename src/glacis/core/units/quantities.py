@@ -148,6 +148,7 @@ class Quantity(Enum):
         Unit("m³/(h·m²)", 1 / HOUR, 2),
         Unit("ft³/(min·ft²)", FOOT / 60, 3),
     )
+    JOINT = Kind("joint", "g", Unit("mm", 1e-3, 1), Unit("in", INCH, 3))
     AIR_CHANGE = Kind("air changes", "n", *_same("1/h", 1 / HOUR, 1))
     AIR_PRESSURE = Kind("pressure", "p", Unit("Pa", 1.0, 2), Unit("inH₂O", 249.08891, 5))
     SPEED = Kind("speed", "v", Unit("m/s", 1.0, 2), Unit("mph", 5280 * FOOT / HOUR, 1))

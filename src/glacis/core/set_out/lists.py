@@ -1,0 +1,224 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
+"""Lists to mark and cut from: courses, pieces, sheets, panels, infill; each row says what it follows from."""
+
+from collections import Counter
+from collections.abc import Iterator
+from math import atan2, degrees
+
+from msgspec import Struct
+
+from glacis.core.set_out.eaves import lining
+from glacis.core.set_out.found import Covered, Panelled, SetOutFound, Sheeted
+from glacis.core.set_out.metal import Strip
+from glacis.core.set_out.panels import run_of
+from glacis.core.set_out.plane import NEAR, RoofPlane
+from glacis.core.set_out.running import MARK, between, running
+
+
+class Piece(Struct, frozen=True):
+    """A row of the cut list.
+
+    Attributes:
+        mark: as it is written on the piece.
+        piece: what it is.
+        length: [m].
+        width: [m]; 0 where it is the product's.
+        angle: of its skewed end from square on its face [°]; 0 for square ends.
+        count: how many.
+        stock: what it is cut from [m]; 0 where it is ordered to length.
+        offcut: what is left of that [m].
+        product: id of the product; empty for timber.
+        why: what it follows from.
+    """
+
+    mark: str
+    piece: str
+    length: float
+    width: float
+    angle: float
+    count: int
+    stock: float
+    offcut: float
+    product: str
+    why: str
+
+
+class Marked(Struct, frozen=True):
+    """A course as it is marked: all rounded to a millimetre after summing [m]."""
+
+    no: int
+    s: float
+    gauge: float
+    headlap: float
+    note: str
+
+
+def marked(covered: Covered) -> tuple[Marked, ...]:
+    """The list of courses: positions rounded from the datum, gauges as differences of what is printed."""
+    places = running([course.s for course in covered.courses])
+    gaps = (0.0, *between([course.s for course in covered.courses]))
+    return tuple(
+        Marked(course.no, place, gap, round(course.headlap / MARK) * MARK, course.note)
+        for course, place, gap in zip(covered.courses, places, gaps, strict=True)
+    )
+
+
+def pieces_of(found: SetOutFound) -> tuple[Piece, ...]:
+    """The cut list of an area, marks from 1 in each kind."""
+    rows: list[Piece] = []
+    if found.covered is not None:
+        rows += _covering(found.covered)
+    if found.sheeted is not None:
+        rows += _sheets(found.sheeted, found.plane)
+    rows += _deck(found)
+    if found.panelled is not None:
+        rows += _panels(found.panelled)
+    rows += _plate(found)
+    rows += _windows(found)
+    return tuple(rows)
+
+
+def _covering(covered: Covered) -> Iterator[Piece]:
+    laid, product = covered.laid, covered.product
+    if laid is None:
+        return
+    length = getattr(product, "length", 0.0) or getattr(product, "exposure", 0.0)
+    width = getattr(product, "width", 0.0) or float(
+        (laid.boxes[:, 2] - laid.boxes[:, 0]).max(initial=0.0)
+    )
+    name = product.name
+    for mark, word, count, wide in (
+        ("P", f"{name}, whole", laid.whole, width), ("C", f"{name}, cut", laid.cuts, 0.0),
+        ("W", f"{name}, cut from a wide one", laid.wide, 1.5 * width),
+    ):  # fmt: skip
+        if count:
+            yield Piece(
+                mark, word, length, wide, 0.0, count, 0.0, 0.0, product.id, "laid piece by piece"
+            )
+    slates = covered.slates
+    if slates is not None:
+        eaves = int((laid.course == 0).sum())
+        why = "under the lowest course"
+        cut = product.name
+        yield Piece(
+            "E", f"{cut}, under-eaves", slates.under_eaves, width, 0.0, eaves, length,
+            max(0.0, length - slates.under_eaves), product.id, why,
+        )  # fmt: skip
+
+
+def _skew(plane: RoofPlane, strip: Strip) -> float:
+    """Angle of the edge that crosses a strip, from square across it [°]."""
+    ring = plane.outline
+    for k, (u, s) in enumerate(ring):
+        after = ring[(k + 1) % len(ring)]
+        crosses = min(u, after[0]) < strip.right - NEAR and max(u, after[0]) > strip.left + NEAR
+        if crosses and abs(after[1] - s) > NEAR and abs(after[0] - u) > NEAR:
+            return degrees(atan2(abs(after[1] - s), abs(after[0] - u)))
+    return 0.0
+
+
+def _sheets(sheeted: Sheeted, plane: RoofPlane) -> Iterator[Piece]:
+    """Sheets of equal length, width and skew together, the longest first."""
+    groups: Counter[tuple[float, float, float]] = Counter()
+    for strip in sheeted.strips:
+        angle = round(_skew(plane, strip), 1) if strip.skew else 0.0
+        groups[round(strip.length, 3), round(strip.right - strip.left, 3), angle] += strip.pieces
+    for number, ((length, width, angle), count) in enumerate(
+        sorted(groups.items(), reverse=True), 1
+    ):
+        word = "sheet, end on the skew" if angle else "sheet"
+        yield Piece(
+            f"M{number}", f"{sheeted.product.name}, {word}", length, width, angle, count, 0.0, 0.0, sheeted.product.id,
+            "longest line of its strip in the plane with eaves and ridge",
+        )  # fmt: skip
+
+
+def _deck(found: SetOutFound) -> Iterator[Piece]:
+    if found.decked is None:
+        return
+    groups: Counter[tuple[float, float]] = Counter()
+    for sheet in found.decked.sheets:
+        groups[round(sheet.right - sheet.left, 3), round(sheet.high - sheet.low, 3)] += 1
+    for number, ((length, width), count) in enumerate(sorted(groups.items(), reverse=True), 1):
+        yield Piece(
+            f"D{number}",
+            "deck sheet",
+            length,
+            width,
+            0.0,
+            count,
+            0.0,
+            0.0,
+            "",
+            "ends on members, rows moved",
+        )
+
+
+def _panels(panelled: Panelled) -> Iterator[Piece]:
+    row = panelled.row
+    product = panelled.product
+    last = panelled.measured[-1][1] if panelled.measured else None
+    drawn = row.overhang_start + row.frame + row.overhang_end
+    planned = row.width - max(0.0, run_of(row.n, row.width, row.growth_planned) - drawn)
+    whole = row.n - 1
+    yield Piece(
+        "S", f"{product.name}, whole", row.length, row.width, 0.0, whole * panelled.rows, 0.0, 0.0,
+        product.id, "n w + (n - 1) g",
+    )  # fmt: skip
+    below = last.last_width_bottom if last is not None and last.recut else planned
+    above = last.last_width_top if last is not None and last.recut else planned
+    angle = degrees(atan2(abs(above - below), row.length))
+    why = "measured runs" if last is not None else "planned growth"
+    words = f"{product.name}, last: {below * 1000:.0f} mm below, {above * 1000:.0f} mm above"
+    wide = max(below, above)
+    yield Piece(
+        "L", words, row.length, min(wide, row.width), angle, panelled.rows, row.width, max(0.0, row.width - wide),
+        product.id, why,
+    )  # fmt: skip
+
+
+def _plate(found: SetOutFound) -> Iterator[Piece]:
+    plate, frame = found.plate, found.frame
+    if plate is None or frame is None:
+        return
+    bays = max(0, len(frame.centres) - 1)
+    words = f"plate infill, {plate.height_out * 1000:.0f} mm outside, {plate.height_in * 1000:.0f} mm inside"
+    yield Piece(
+        "I",
+        words,
+        plate.run_level,
+        plate.width,
+        0.0,
+        bays,
+        0.0,
+        0.0,
+        "",
+        "a trapezoid in every bay",
+    )
+
+
+def _windows(found: SetOutFound) -> Iterator[Piece]:
+    """Trimmers and linings of the windows."""
+    gap, stack = found.stated.clearance, found.stack
+    depth = stack.rafter + stack.board
+    for number, window in enumerate(found.plane.windows, 1):
+        wide = window.right - window.left + 2 * gap
+        yield Piece(
+            f"T{number}", "trimmer over and under a window", wide, 0.0, 0.0, 2, 0.0, 0.0, "", "frame and its clearance",
+        )  # fmt: skip
+        if depth > 0 and found.plane.pitch > 0:
+            reach = lining(depth, found.plane.pitch)
+            up, down = reach.head * 1000, reach.sill * 1000
+            words = f"lining: level head {up:.0f} mm further up, plumb sill {down:.0f} mm down"
+            yield Piece(
+                f"R{number}",
+                words,
+                wide,
+                0.0,
+                0.0,
+                1,
+                0.0,
+                0.0,
+                "",
+                "t/tan and t tan of the roof's thickness",
+            )

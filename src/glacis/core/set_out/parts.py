@@ -1,0 +1,107 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
+"""Set-out as a part of the results: all of an area while a window or the datum is dragged."""
+
+from glacis.core.graph.part import Part
+from glacis.core.graph.reader import Reader
+from glacis.core.heat.parts import THERMAL
+from glacis.core.heat.resolve import LayerData
+from glacis.core.model.covering import Product
+from glacis.core.model.document import Assembly
+from glacis.core.model.geometry import CUTTING
+from glacis.core.model.layers import MembraneLayer, SolidLayer
+from glacis.core.model.set_out import SetOut
+from glacis.core.set_out.found import SetOutFound, SetOutRead, Stack
+
+DEEP = 0.08
+"""Members at least so deep carry the roof [m]; our judgement: battens are shallower."""
+
+
+def set_out_of(reader: Reader, area: str) -> SetOut | None:
+    """What is stated about the set-out of an area; None for nothing."""
+    stated = reader.once("set-outs", lambda: {item.area: item for item in reader.project.set_outs})
+    return stated.get(area)
+
+
+def products_in(reader: Reader, assembly: Assembly) -> tuple[tuple[str, Product], ...]:
+    """What the layers of a build-up are laid of, from inside to outside; unknown products are left out."""
+    chosen = [
+        (layer.id, layer.product)
+        for layer in assembly.layers
+        if isinstance(layer, SolidLayer | MembraneLayer) and layer.product
+    ]
+    if not chosen:
+        return ()
+    from glacis.core.set_out.shipped import products_of
+
+    known = reader.once("products", lambda: products_of(reader.project.products))
+    return tuple((layer, known[product]) for layer, product in chosen if product in known)
+
+
+def stack_of(assembly: Assembly, layers: tuple[LayerData, ...]) -> Stack:
+    """Rafters and what lies over them: the outermost deep framing carries, the rest lies on it."""
+    frames = [getattr(layer, "framing", None) for layer in assembly.layers]
+    deep = [
+        k for k, frame in enumerate(frames) if frame is not None and layers[k].thickness >= DEEP
+    ]
+    first = deep[0] if deep else 0
+    frame = frames[first] if frames else None
+    if not deep or frame is None:
+        return Stack(0.0, 0.0, 0.0, 0.0, 0.0)
+    board = counter = 0.0
+    for layer in layers[first + 1 :]:
+        if layer.kind == "air" and layer.ventilation != "none":
+            counter = layer.thickness
+            break
+        if layer.kind in ("solid", "air"):
+            board += layer.thickness
+    else:
+        last = layers[-1]
+        board -= last.thickness if last.kind == "solid" and len(layers) > first + 1 else 0.0
+    inner = layers[0] if first > 0 and layers[0].kind == "solid" else None
+    visible = inner.thickness if inner is not None and inner.wood_based else 0.0
+    return Stack(
+        frame.spacing, frame.width, layers[first].thickness, max(0.0, board), counter, visible
+    )
+
+
+def _reads(reader: Reader, subject: str) -> SetOutRead | None:
+    stated = set_out_of(reader, subject)
+    if stated is None:
+        return None
+    return read_set_out(reader, subject, stated)
+
+
+def read_set_out(reader: Reader, subject: str, stated: SetOut) -> SetOutRead:
+    """What the set-out of an area depends on, with ``stated`` said about it."""
+    area = reader.area(subject)
+    assembly = reader.assembly(area)
+    layers = reader.value(THERMAL, subject).layers
+    openings = tuple(
+        (item.id, item.name)
+        for item in reader.project.openings
+        if item.area == subject and item.kind in CUTTING
+    )
+    return SetOutRead(
+        area, stated, products_in(reader, assembly), openings, stack_of(assembly, layers)
+    )
+
+
+def _found(read: SetOutRead | None) -> SetOutFound | None:
+    if read is None:
+        return None
+    from glacis.core.set_out.laid_out import laid_out
+
+    return laid_out(read)
+
+
+SIZE_OF_PIECE = 200
+"""What a laid piece takes [bytes]: four figures, three numbers, some of them an outline; measured."""
+
+
+def _weigh(found: SetOutFound | None) -> int:
+    laid = found.covered.laid if found is not None and found.covered is not None else None
+    return 32 * 1024 + (SIZE_OF_PIECE * len(laid.course) if laid is not None else 0)
+
+
+SET_OUT = Part("set-out", _reads, _found, _weigh)
+"""The set-out of an area; None where nothing is stated about it."""

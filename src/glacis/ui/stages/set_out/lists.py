@@ -1,0 +1,139 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
+"""Lists over the Set-out bench: courses as they are marked, pieces as they are cut."""
+
+from PyQt6.QtCore import QRect, Qt
+from PyQt6.QtWidgets import (
+    QHBoxLayout,
+    QHeaderView,
+    QTableWidget,
+    QTableWidgetItem,
+    QToolButton,
+    QWidget,
+)
+
+from glacis.core.set_out.found import SetOutFound
+from glacis.core.set_out.lists import marked, pieces_of
+from glacis.core.units.format import with_unit
+from glacis.core.units.quantities import Quantity, System
+from glacis.ui.desk import Desk
+from glacis.ui.plain import plain_tip
+from glacis.ui.stages.set_out.hand import SetOutHand
+from glacis.ui.widgets.labels import label, tight
+from glacis.ui.widgets.overlay import Overlay
+
+T = Quantity.THICKNESS
+COURSE_HEADS = ("course", "from the datum", "gauge", "headlap", "note")
+PIECE_HEADS = ("mark", "piece", "count", "length", "width", "end")
+WIDTHS = {"courses": (60, 120, 100, 100, 120), "pieces": (44, 190, 52, 90, 84, 56)}
+WORDS = {
+    "courses": "From the front of the fascia up the slope, each rounded to a millimetre by itself: mark all of them "
+    "from one end of the tape.",
+    "pieces": "Marks as they are written on the pieces. Lengths along the slope; an end is its angle from square. "
+    "Guard, eyes, ears and lungs at the saw.",
+}
+Rows = list[tuple[str, ...]]
+
+
+def course_texts(found: SetOutFound, system: System) -> Rows:
+    """The list of courses in words, the highest first as it is on the roof."""
+    if found.covered is None:
+        return []
+    return [
+        (
+            str(course.no), with_unit(course.s, T, system), with_unit(course.gauge, T, system) if course.gauge else "",
+            with_unit(course.headlap, T, system) if course.headlap else "", course.note,
+        )
+        for course in reversed(marked(found.covered))
+    ]  # fmt: skip
+
+
+def piece_texts(found: SetOutFound, system: System) -> Rows:
+    """The cut list in words."""
+
+    def shown(value: float) -> str:
+        return with_unit(value, T, system) if value else ""
+
+    return [
+        (
+            piece.mark, f"{piece.piece}; {piece.why}", str(piece.count), shown(piece.length), shown(piece.width),
+            with_unit(piece.angle, Quantity.ANGLE, system) if piece.angle else "",
+        )
+        for piece in pieces_of(found)
+    ]  # fmt: skip
+
+
+class ListPanel(Overlay):
+    """Both lists, one at a time."""
+
+    def __init__(self, desk: Desk, hand: SetOutHand, parent: QWidget) -> None:
+        super().__init__("Lists", parent)
+        self._desk, self._hand = desk, hand
+        self._which = "courses"
+        row = tight(QHBoxLayout(), (0, 0, 0, 0), 6)
+        self.choices: dict[str, QToolButton] = {}
+        for name, words, tip in (
+            ("courses", "Courses", "Every course from the datum"),
+            ("pieces", "Pieces", "Every piece to be cut or bought"),
+        ):  # fmt: skip
+            button = QToolButton()
+            button.setText(words)
+            button.setCheckable(True)
+            button.setToolTip(plain_tip(tip))
+            button.clicked.connect(lambda _on=False, key=name: self.show_list(key))
+            self.choices[name] = button
+            row.addWidget(button)
+        row.addStretch(1)
+        self.column.addLayout(row)
+        self.table = QTableWidget(0, 0)
+        self.table.setAccessibleName("Courses and pieces")
+        self.table.setEditTriggers(QTableWidget.EditTrigger.NoEditTriggers)
+        vertical, horizontal = self.table.verticalHeader(), self.table.horizontalHeader()
+        if vertical is not None:
+            vertical.hide()
+        if horizontal is not None:
+            horizontal.setSectionResizeMode(QHeaderView.ResizeMode.Interactive)
+            horizontal.setStretchLastSection(True)
+        self.column.addWidget(self.table, 1)
+        self.told = label("", "second small", wrap=True)
+        self.column.addWidget(self.told)
+        self.finish()
+
+    def open_over(self, area: QRect) -> None:
+        """Lie over the bench."""
+        self.refresh()
+        self.show_over(area, area.width())
+        self.table.setFocus()
+
+    def show_list(self, name: str) -> None:
+        """Show the other list."""
+        self._which = name
+        self.refresh()
+
+    def refresh(self) -> None:
+        """Show the list as it is."""
+        found, system = self._hand.found, self._desk.system
+        for name, button in self.choices.items():
+            button.setChecked(name == self._which)
+        heads = COURSE_HEADS if self._which == "courses" else PIECE_HEADS
+        texts = course_texts if self._which == "courses" else piece_texts
+        rows = texts(found, system) if found is not None else []
+        self.table.setColumnCount(len(heads))
+        self.table.setHorizontalHeaderLabels(list(heads))
+        self.table.setRowCount(len(rows))
+        for number, row in enumerate(rows):
+            for column, text in enumerate(row):
+                item = QTableWidgetItem(text)
+                item.setToolTip(plain_tip(text))
+                if text[:1].isdigit():
+                    item.setTextAlignment(
+                        Qt.AlignmentFlag.AlignRight | Qt.AlignmentFlag.AlignVCenter
+                    )
+                self.table.setItem(number, column, item)
+        for column, width in enumerate(WIDTHS[self._which]):
+            self.table.setColumnWidth(column, width)
+        nothing = (
+            "Nothing is laid in courses here."
+            if self._which == "courses"
+            else "Nothing to cut yet."
+        )
+        self.told.setText(WORDS[self._which] if rows else nothing)
