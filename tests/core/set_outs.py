@@ -16,7 +16,16 @@ from glacis.core.model.covering import (
 from glacis.core.model.document import Project, RoofArea
 from glacis.core.model.geometry import Opening
 from glacis.core.model.layers import AirLayer, Framing, MembraneLayer, SolidLayer
-from glacis.core.model.set_out import EavesSection, MeasuredRun, MemberGrid, PanelRun, SetOut
+from glacis.core.model.set_out import (
+    EavesSection,
+    Furring,
+    FurringZone,
+    MeasuredRun,
+    MemberGrid,
+    Outriggers,
+    PanelRun,
+    SetOut,
+)
 from glacis.core.set_out.found import SetOutRead, Stack
 from glacis.core.set_out.shipped import products_of
 from glacis.core.shape.openings import with_holes
@@ -122,6 +131,18 @@ def long_row(excess: float, **stated: Any) -> Project:
     return laid(WIDE_PANEL, layer="wool", panels=row)
 
 
+def rigged(**stated: Any) -> Project:
+    """Outriggers along the eaves of tiles, boards of 560 mm on trusses of 600."""
+    grid = MemberGrid(spacing=0.6, width=0.045)
+    return laid(TILE, grid=grid, outriggers=Outriggers(**stated))
+
+
+def furred(least: float) -> Project:
+    """Two zones of a deck planed out with so much furring at least."""
+    zones = (FurringZone(deck=0.018), FurringZone(deck=0.024))
+    return laid(TILE, furring=Furring(zones=zones, least=least))
+
+
 TIGHT = replace(TILE, headlap_most=0.0751)
 SET_OUT_TRIPS: dict[str, Project] = {
     "set-out.fault": laid(replace(TILE, length=7.0, hang=6.9)),
@@ -139,6 +160,9 @@ SET_OUT_TRIPS: dict[str, Project] = {
     "set-out.birdsmouth": eaved(seat=0.15),
     "set-out.creep": decked(0.003),
     "set-out.visible": boarded(0.02),
+    "set-out.hold-down": rigged(overhang=0.6),
+    "set-out.blocks": rigged(start=0.3, board=0.56),
+    "set-out.thin-furring": furred(0.014),
 }
 SET_OUT_NEAR: dict[str, Project] = {
     "set-out.fault": laid(TILE),
@@ -156,4 +180,7 @@ SET_OUT_NEAR: dict[str, Project] = {
     "set-out.birdsmouth": eaved(seat=0.139),
     "set-out.creep": decked(0.0),
     "set-out.visible": boarded(0.0),
+    "set-out.hold-down": rigged(overhang=0.05, uplift=0.0, tip=0.0, dead=0.0, snow=0.0),
+    "set-out.blocks": rigged(start=0.002, board=0.56),
+    "set-out.thin-furring": furred(0.015),
 }

@@ -3,13 +3,16 @@
 
 from itertools import pairwise
 from math import cos, isclose, pi, radians, sin, tan
+from typing import Any
 
 import numpy as np
 import pytest
 from hypothesis import given
 from hypothesis import strategies as st
+from msgspec.structs import replace
 
 from glacis.core.errors import ValueRefused
+from glacis.core.model.saw import Saw
 from glacis.core.set_out.across import Shunt, across
 from glacis.core.set_out.curves import facets, gore
 from glacis.core.set_out.eaves import EavesIn, PlateIn, eaves, lining, pitch_change, plate
@@ -40,9 +43,9 @@ from glacis.core.set_out.panels import PanelRow, measured, panels_for, ridge_voi
 from glacis.core.set_out.planing import DeckZone, nail_length, over_supports, planed
 from glacis.core.set_out.rolls import Roll, courses_of, rolls_over
 from glacis.core.set_out.running import between, running
-from glacis.core.set_out.saw import SawIn, guide, sawn
 from glacis.core.set_out.shingles import Shingle, shingle_courses
 from glacis.core.set_out.slates import Slate, gauge_of, slate_courses
+from glacis.core.shape.saw import guide, sawn
 from support import case
 
 SEAT = Seat(0.08, 0.1)
@@ -147,7 +150,7 @@ def test_panels_grow_and_skew_as_the_case_has_it(number):
     laid, bottom, top = (query.pop(key) for key in ("laid", "measured_bottom", "measured_top"))
     found = measured(PanelRow(**query), laid, bottom, top)
     for key, value in wanted.items():
-        got = found.skew * 1000 if key == "skew_mrad" else getattr(found, key)
+        got: Any = found.skew * 1000 if key == "skew_mrad" else getattr(found, key)
         assert (list(got) if isinstance(value, list) else got) == pytest.approx(value, abs=1e-8), (
             key
         )
@@ -340,11 +343,11 @@ def test_gores_close_a_dome():
 
 
 def test_saw_foam_ridge_and_linings_by_hand():
-    saw = SawIn(0.065, 0.045, 45.0, 0.12, 0.04, 0.0024)
-    assert sawn(saw, 0.04, 30.0).passes == 1
-    found = sawn(saw, 0.12, 45.0)
+    saw = Saw()
+    assert sawn(replace(saw, thickness=0.04), 30.0).passes == 1
+    found = sawn(saw, 45.0)
     assert (found.passes, found.web) == (0, pytest.approx(0.12 / cos(radians(45)) - 0.09))
-    assert sawn(saw, 0.03, 60.0).wedge == pytest.approx(15.0)
+    assert sawn(replace(saw, thickness=0.03), 60.0).wedge == pytest.approx(15.0)
     assert guide(saw, 1.0) == pytest.approx(0.88)
     assert guide(saw, 1.0, "left") == pytest.approx(1.04)
     assert ridge_void(0.2, 30.0) == pytest.approx(0.04 * sin(radians(60)) / 2)

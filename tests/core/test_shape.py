@@ -11,11 +11,12 @@ from msgspec.structs import replace
 
 from glacis.core.errors import ValueRefused
 from glacis.core.model.document import Project, RoofArea
+from glacis.core.model.saw import Saw
 from glacis.core.model.validate import check_project
-from glacis.core.shape.cuts import Saw
 from glacis.core.shape.outline import move_corner, snapped
 from glacis.core.shape.parts import SHAPE
 from glacis.core.shape.planes import plane_of
+from glacis.core.shape.saw import sawn
 from glacis.core.shape.shape import RoofShape, shape_of
 from support import analyser, case, demo, free_demo
 
@@ -243,8 +244,8 @@ def test_a_dragged_corner_finds_others_and_the_grid():
     [(0.12, 0.0, 0.16, 1), (0.12, 45.0, 0.16, 2), (0.3, 30.0, 0.16, 0), (0.16, 0.0, 0.16, 1)],
 )
 def test_how_often_a_saw_must_pass(thickness, tilt, reach, count):
-    found = Saw(thickness, reach).passes(tilt)
-    assert found.count == count
+    found = sawn(Saw(thickness=thickness, reach=reach, reach_tilted=reach), tilt)
+    assert found.passes == count
     assert found.depth == pytest.approx(hypot(thickness, thickness * tan(radians(tilt))))
 
 

@@ -46,6 +46,9 @@ class Answers(Prompts):
     def site_path(self, _parent: QWidget) -> Path | None:
         return self.path
 
+    def products_path(self, _parent: QWidget) -> Path | None:
+        return self.path
+
     def probe_path(self, _parent: QWidget) -> Path | None:
         return self.path
 

@@ -130,8 +130,11 @@ def test_cuts_can_be_chosen_and_tell_what_the_saw_must_do(window, shape):
     told = words(shape)
     for angle in ("123.5°", "32.5°", "28.2°", "36.6°", "61.8°", "mitre 53.4°, tilt 28.2°"):
         assert angle in told
-    shape.reach.setText("160 mm")
-    shape.reach.returnPressed.emit()
+    for key, text in (("reach", "160 mm"), ("reach_tilted", "150 mm")):
+        shape.saw.fields[key].setText(text)
+        shape.saw.fields[key].returnPressed.emit()
+    assert window.desk.project.saw.reach_tilted == pytest.approx(0.15)
+    assert "Guide: 120" in words(shape)
     assert "gets through in one pass" in " ".join(words(shape).split())
     QTest.keyClick(shape.canvas, Qt.Key.Key_Down)
     assert "Blade 42.0° from square" in words(shape)

@@ -25,6 +25,8 @@ from glacis.core.model.probe import Probe
 from glacis.core.model.sound import check_values
 from glacis.core.model.weather import WeatherFile
 from glacis.core.moisture.months_of_hours import taken
+from glacis.core.set_out.change import choose_product, with_products
+from glacis.core.set_out.shipped import products_of
 from glacis.core.shape.drawn import Taking, as_footprints
 from glacis.core.shape.shape import shape_of
 from glacis.core.units.parse import parse
@@ -40,6 +42,7 @@ from glacis.files.libraries import load_library, load_sites
 from glacis.files.materials_csv import materials_csv, read_materials, with_materials
 from glacis.files.outlines_read import read_outlines
 from glacis.files.probe_csv import read_probe
+from glacis.files.products_csv import products_csv, read_products
 from glacis.files.project_file import decode, encode
 from glacis.files.site_csv import read_site, site_csv
 from glacis.session.journal import Kept, encode_entry
@@ -272,6 +275,26 @@ def journal(random: Random, folder: Path) -> bool:
     return len(names) == 2
 
 
+def products(random: Random, folder: Path) -> bool:
+    """A table of products; what is accepted comes back from a table as it is."""
+    path = folder / "x.csv"
+    sound = products_csv(products_of(()).values()).encode()
+    way = spoiled_table if random.random() < 0.8 else spoiled_bytes
+    path.write_bytes(way(random, sound))
+    try:
+        found = read_products(path)
+        made = with_products(shipped_demo(), found)
+    except GlacisError as fault:
+        return told(fault)
+    path.write_text(products_csv(found))
+    assert [item.id for item in read_products(path)] == [item.id for item in found]
+    chosen = choose_product(made, "hall-slate", "slate", random.choice(found).id)
+    results = Analyser(library()).analyse(replace(chosen, set_outs=chosen.set_outs[:1]))
+    broken = [f.message("si") for f in results.findings if f.rule == "judgement.unjudged"]
+    assert not broken, broken
+    return True
+
+
 def command_line(random: Random, folder: Path) -> bool:
     """A command; it ends with a code of its own and never with a traceback."""
     file = folder / "x.glacis"
@@ -314,12 +337,12 @@ def figure(random: Random, _folder: Path) -> bool:
 
 DOORS: dict[str, Door] = {
     "project": project, "drawing": drawing, "geojson": geojson, "materials": materials, "site": site,
-    "weather": weather, "probe": probe, "settings": settings, "journal": journal, "command line": command_line,
-    "figure": figure,
+    "weather": weather, "probe": probe, "products": products, "settings": settings,
+    "journal": journal, "command line": command_line, "figure": figure,
 }  # fmt: skip
 """By name."""
 SHARES = {
     "project": 500, "drawing": 300, "geojson": 300, "materials": 250, "site": 60, "weather": 30, "probe": 60,
-    "settings": 100, "journal": 50, "command line": 50, "figure": 300,
+    "products": 60, "settings": 100, "journal": 50, "command line": 50, "figure": 300,
 }  # fmt: skip
 """How many of two thousand inputs each gets."""

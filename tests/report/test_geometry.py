@@ -13,7 +13,7 @@ from msgspec.structs import replace
 from glacis.core.judgement.finding import Finding, Severity
 from glacis.core.judgement.place import Place, on_area, on_edge, on_outlet
 from glacis.core.model.document import Project
-from glacis.core.shape.cuts import Saw
+from glacis.core.model.saw import Saw
 from glacis.core.shape.shape import shape_of
 from glacis.core.shape.vectors import dot, normal_of
 from glacis.report.chapters.shape.rows import area_rows, cut_rows, junction_rows

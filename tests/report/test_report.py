@@ -243,7 +243,8 @@ def test_the_report_tells_all_and_unresolved_findings_first():
 
 
 def test_the_report_gathers_areas_that_are_alike():
-    assert [len(group) for group in alike(RESULTS)] == [8, 1, 1, 1]
+    # Two slopes of the hall are set out, each in its own way; the other six are told together.
+    assert [len(group) for group in alike(RESULTS)] == [1, 1, 6, 1, 1, 1]
 
 
 def test_the_report_speaks_us_units_on_letter_paper():

@@ -11,7 +11,8 @@ from reportlab.lib.units import mm
 from reportlab.platypus import Flowable, KeepTogether, Paragraph, SimpleDocTemplate, Spacer
 
 from glacis.core.model.document import Project
-from glacis.core.shape.cuts import Cut, Saw
+from glacis.core.model.saw import Saw
+from glacis.core.shape.cuts import Cut
 from glacis.core.shape.shape import RoofShape
 from glacis.core.units.quantities import System
 from glacis.report.charts.cuts import cut_picture, cut_words, degrees_words
@@ -89,7 +90,7 @@ def _lines(words: str, width: float) -> list[str]:
     return [" " * indent + parts[0], *parts[1:]] if parts else []
 
 
-def cut_cards_pdf(project: Project, shape: RoofShape, saw: Saw) -> bytes:
+def cut_cards_pdf(project: Project, shape: RoofShape) -> bytes:
     """All cards of a project as PDF, on A4 or letter paper by its units."""
     register_fonts()
     names = {area.id: area.name for area in project.areas}
@@ -108,7 +109,7 @@ def cut_cards_pdf(project: Project, shape: RoofShape, saw: Saw) -> bytes:
             Paragraph("No hips, valleys, ridges or breaks: nothing meets at an angle.", style)
         )
     for number, cut in enumerate(cuts, 1):
-        card = Drawing(card_scene(cut, names, saw, project.units, number), WIDE)
+        card = Drawing(card_scene(cut, names, project.saw, project.units, number), WIDE)
         story.append(KeepTogether([card, Spacer(0, 6)]))
     out = io.BytesIO()
     SimpleDocTemplate(

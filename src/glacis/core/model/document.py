@@ -11,6 +11,7 @@ from glacis.core.model.hourly import Hourly
 from glacis.core.model.layers import PHYSICS, THICKEST_LAYER, HeatFlow, Layer
 from glacis.core.model.node import Node
 from glacis.core.model.probe import Probe
+from glacis.core.model.saw import Saw
 from glacis.core.model.set_out import SetOut
 from glacis.core.model.traits import Trait
 from glacis.core.model.weather import Weather
@@ -443,6 +444,7 @@ class Project(Node, frozen=True, kw_only=True):
     probes: tuple[Probe, ...] = ()
     set_outs: tuple[SetOut, ...] = ()
     products: tuple[Product, ...] = ()
+    saw: Saw = Saw()
     air_values: tuple[TableValue, ...] = ()
     assemblies: tuple[Assembly, ...] = ()
     materials: tuple[Material, ...] = ()

@@ -98,6 +98,71 @@ class PanelRun(Node, frozen=True, kw_only=True):
     coldest: Annotated[float, Range("coldest can", Quantity.TEMPERATURE, -30.0, 30.0)] = 5.0
 
 
+class Outriggers(Node, frozen=True, kw_only=True):
+    """Outriggers that carry the eaves past the wall, boards going in uncut between them.
+
+    Attributes:
+        overhang: beyond the outer support [m].
+        backspan: between the supports [m].
+        dead: load [Pa].
+        snow: load [Pa].
+        uplift: of wind under the overhang [Pa].
+        tip: at the end of each [N].
+        board: that lies between two of them [m].
+        fit: that it needs to go in [m].
+        width: of an outrigger [m].
+        start: centre of the first from the left end [m].
+    """
+
+    overhang: Annotated[float, Range("overhang", T, 0.05, 3.0)] = 0.6
+    backspan: Annotated[float, Range("backspan", T, 0.1, 10.0)] = 1.2
+    dead: Annotated[float, Range("dead load", Quantity.LOAD, 0.0, 2e4)] = 800.0
+    snow: Annotated[float, Range("snow load", Quantity.LOAD, 0.0, 2e4)] = 1000.0
+    uplift: Annotated[float, Range("uplift", Quantity.LOAD, 0.0, 2e4)] = 900.0
+    tip: Annotated[float, Range("load at the tip", Quantity.FORCE, 0.0, 1e4)] = 60.0
+    board: Annotated[float, Range("board", T, 0.1, 5.0)] = 0.6
+    fit: Annotated[float, Range("fit", T, 0.0, 0.05)] = 0.002
+    width: Annotated[float, Range("width of an outrigger", T, 0.02, 0.3)] = 0.038
+    start: Annotated[float, Range("first outrigger", T, 0.0, 5.0)] = 0.0
+
+
+class FurringZone(Node, frozen=True, kw_only=True):
+    """A zone of a deck that is planed out [m]: its name, base, deck and sheets on it."""
+
+    name: str = ""
+    base: Annotated[float, Range("base", T, -1.0, 1.0)] = 0.0
+    deck: Annotated[float, Range("deck", T, 0.0, 0.3)] = 0.018
+    sheets: Annotated[float, Range("sheets", T, 0.0, 0.1)] = 0.0
+
+
+class Furring(Node, frozen=True, kw_only=True):
+    """Strips that bring zones of a deck to one plane.
+
+    Attributes:
+        zones: side by side.
+        least: furring at least [m].
+    """
+
+    zones: tuple[FurringZone, ...] = ()
+    least: Annotated[float, Range("least furring", T, 0.0, 0.3)] = 0.02
+
+
+class Curve(Node, frozen=True, kw_only=True):
+    """A curved roof in facets.
+
+    Attributes:
+        radius: [m].
+        angle: of the whole curve [°].
+        limit: between curve and facet at most [m].
+        board: thickness of what lies over it [m].
+    """
+
+    radius: Annotated[float, Range("radius", Quantity.LENGTH, 0.3, 1000.0)] = 6.0
+    angle: Annotated[float, Range("angle of the curve", Quantity.ANGLE, 1.0, 360.0)] = 60.0
+    limit: Annotated[float, Range("limit", Quantity.JOINT, 0.0002, 0.2)] = 0.005
+    board: Annotated[float, Range("board", T, 0.0, 0.5)] = 0.1
+
+
 class SetOut(Node, frozen=True, kw_only=True):
     """Where things go on an area.
 
@@ -118,6 +183,9 @@ class SetOut(Node, frozen=True, kw_only=True):
         colder: span from the coldest to the hottest metal [K].
         batten: depth of the tile battens [m].
         counter: depth of the counter-battens [m].
+        outriggers: that carry the eaves; None where nobody stated them.
+        furring: that planes the deck out; None likewise.
+        curve: that is laid in facets; None likewise.
     """
 
     area: str
@@ -138,3 +206,6 @@ class SetOut(Node, frozen=True, kw_only=True):
     )
     batten: Annotated[float, Range("tile batten", T, 0.0, 0.1)] = 0.025
     counter: Annotated[float, Range("counter-batten", T, 0.0, 0.2)] = 0.038
+    outriggers: Outriggers | None = None
+    furring: Furring | None = None
+    curve: Curve | None = None

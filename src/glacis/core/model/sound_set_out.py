@@ -70,6 +70,13 @@ def check_set_out(set_out: SetOut, where: str) -> None:
     _in_order(where, "seat of a window", set_out.seat_least, set_out.seat_most)
     if set_out.eaves is not None:
         check_ranges(set_out.eaves, f"{where}, eaves")
+    for part, words in (
+        (set_out.outriggers, "outriggers"), (set_out.furring, "furring"), (set_out.curve, "curve")
+    ):  # fmt: skip
+        if part is not None:
+            check_ranges(part, f"{where}, {words}")
+    for number, zone in enumerate(set_out.furring.zones if set_out.furring is not None else (), 1):
+        check_ranges(zone, f"{where}, zone {number}")
     if set_out.panels is not None:
         check_ranges(set_out.panels, f"{where}, panels")
         for run in set_out.panels.measured:

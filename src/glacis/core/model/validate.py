@@ -227,6 +227,7 @@ def check_project(project: Project) -> None:
     check_sound(project)
     check_site(project.site)
     check_ranges(project.targets, "")
+    check_ranges(project.saw, "saw")
     for zone in project.zones:
         _check_zone(zone)
     for material in project.materials:

@@ -12,13 +12,16 @@ from glacis.core.set_out.plane import RoofPlane, Window
 
 if TYPE_CHECKING:
     from glacis.core.set_out.across import Across
+    from glacis.core.set_out.curves import Facets
     from glacis.core.set_out.eaves import Eaves, Plate
     from glacis.core.set_out.foam import Cans
     from glacis.core.set_out.gauges import Gauged, Hanging, Moved, Otherwise, TwoGauges
     from glacis.core.set_out.grid import Decked, Framed
     from glacis.core.set_out.laying import Laid
     from glacis.core.set_out.metal import Shared, Strip
+    from glacis.core.set_out.outriggers import Outrigged
     from glacis.core.set_out.panels import PanelRow, RowMeasured
+    from glacis.core.set_out.planing import Planed
     from glacis.core.set_out.rolls import RollsLaid
     from glacis.core.set_out.shingles import ShingleCourses
     from glacis.core.set_out.slates import SlateCourses
@@ -199,6 +202,9 @@ class SetOutFound(Struct, frozen=True):
         rolled: rolls of the widest or innermost membrane with its product; None without.
         eaves: their section; None where nobody stated it.
         plate: infill over the wall head; None likewise.
+        outrigged: outriggers along the eaves; None likewise.
+        planed: furring over the deck's zones; None likewise.
+        facets: of a curve; None likewise.
         faults: what could not be worked out: which part, and why.
     """
 
@@ -213,6 +219,9 @@ class SetOutFound(Struct, frozen=True):
     rolled: "tuple[Product, RollsLaid] | None" = None
     eaves: "Eaves | None" = None
     plate: "Plate | None" = None
+    outrigged: "Outrigged | None" = None
+    planed: "Planed | None" = None
+    facets: "Facets | None" = None
     faults: tuple[tuple[str, str], ...] = ()
 
     @property

@@ -18,6 +18,7 @@ from glacis.core.model.covering import (
 )
 from glacis.core.model.set_out import EavesSection, PanelRun
 from glacis.core.set_out.covered import covered_by_shingles, covered_by_slates, covered_by_tiles
+from glacis.core.set_out.curves import Facets, facets
 from glacis.core.set_out.eaves import Eaves, EavesIn, Plate, PlateIn, eaves, plate
 from glacis.core.set_out.foam import cans_for
 from glacis.core.set_out.found import (
@@ -37,8 +38,10 @@ from glacis.core.set_out.metal import (
     share_out,
     strips_over,
 )
+from glacis.core.set_out.outriggers import Outrigged, outrigged
 from glacis.core.set_out.panels import PanelRow, measured, panels_for, ridge_void
 from glacis.core.set_out.plane import RoofPlane, mirrored, plane_of
+from glacis.core.set_out.planing import DeckZone, Planed, planed
 from glacis.core.set_out.rolls import Roll, RollsLaid, courses_of, rolls_over
 
 Worked = TypeVar("Worked")
@@ -92,6 +95,7 @@ def laid_out(read: SetOutRead) -> SetOutFound:
         stated = section
         cut = parts.tried("eaves", lambda: _eaves(read, stated))
         seat = parts.tried("plate", lambda: _plate(read, stated))
+    timber = _timber(read, plane, parts)
     if read.stated.mirrored and covered is not None:
         covered = _turned(covered, plane)
     return SetOutFound(
@@ -106,8 +110,32 @@ def laid_out(read: SetOutRead) -> SetOutFound:
         rolled=rolled,
         eaves=cut,
         plate=seat,
+        outrigged=timber[0],
+        planed=timber[1],
+        facets=timber[2],
         faults=tuple(parts.faults),
     )
+
+
+def _timber(
+    read: SetOutRead, plane: RoofPlane, parts: _Parts
+) -> tuple[Outrigged | None, Planed | None, Facets | None]:
+    """Outriggers, furring and facets, where they are stated."""
+    stated = read.stated
+    rig, furring, curve = stated.outriggers, stated.furring, stated.curve
+    members = stated.grid.spacing or read.stack.spacing, stated.grid.width or read.stack.width
+    left, right = plane.eaves
+    on = off = round_ = None
+    if rig is not None:
+        on = parts.tried("outriggers", lambda: outrigged(rig, right - left, members))
+    if furring is not None and furring.zones:
+        zones = tuple(DeckZone(zone.base, zone.deck, zone.sheets) for zone in furring.zones)
+        off = parts.tried("furring", lambda: planed(zones, furring.least))
+    if curve is not None:
+        round_ = parts.tried(
+            "curve", lambda: facets(curve.radius, curve.angle, curve.limit, curve.board)
+        )
+    return on, off, round_
 
 
 def _last(products: list[Product], kinds: tuple[type[Any], ...]) -> Product | None:

@@ -75,7 +75,49 @@ def pieces_of(found: SetOutFound) -> tuple[Piece, ...]:
         rows += _panels(found.panelled)
     rows += _plate(found)
     rows += _windows(found)
+    rows += _timber(found)
     return tuple(rows)
+
+
+def _timber(found: SetOutFound) -> Iterator[Piece]:
+    """Outriggers with their blocks, furring strips, facets of a curve."""
+    rig, stated = found.outrigged, found.stated.outriggers
+    if rig is not None and stated is not None:
+        long = stated.overhang + stated.backspan
+        count = len(rig.laid.centres)
+        yield Piece(
+            "O",
+            "outrigger",
+            long,
+            stated.width,
+            0.0,
+            count,
+            0.0,
+            0.0,
+            "",
+            "boards that go in uncut",
+        )
+        if rig.laid.blocks:
+            bay = (found.stated.grid.spacing or found.stack.spacing) - (
+                found.stated.grid.width or found.stack.width
+            )
+            why = "outriggers that lie beside no member"
+            yield Piece(
+                "B", "block between members", bay, 0.0, 0.0, rig.laid.blocks, 0.0, 0.0, "", why
+            )
+    furring = found.stated.furring
+    if found.planed is not None and furring is not None:
+        for number, (zone, rip) in enumerate(zip(furring.zones, found.planed.rips, strict=True), 1):
+            name = zone.name or f"zone {number}"
+            yield Piece(
+                f"F{number}", f"furring strip, {name}", 0.0, rip, 0.0, 1, 0.0, 0.0, "", "planed out"
+            )
+    if found.facets is not None:
+        facet = found.facets
+        yield Piece(
+            "K", "facet of the curve", found.plane.slope, facet.chord, facet.bevel, facet.count, 0.0, 0.0, "",
+            "R and limit",
+        )  # fmt: skip
 
 
 def _covering(covered: Covered) -> Iterator[Piece]:

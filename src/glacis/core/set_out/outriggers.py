@@ -3,6 +3,7 @@
 
 from msgspec import Struct
 
+from glacis.core.model.set_out import Outriggers
 from glacis.core.set_out.refused import positive
 
 SIDE_SCREW = 0.02
@@ -84,3 +85,50 @@ def best_start(run: float, module: float, members: tuple[float, float]) -> tuple
     """All starts that are tried, those with the fewest blocks first."""
     tried = (rigged(run, module, members, k * module / STARTS) for k in range(STARTS))
     return tuple(sorted(tried, key=lambda way: (way.blocks - way.boards, way.start)))
+
+
+class Case(Struct, frozen=True):
+    """A case of load on an outrigger: its name and what it stands on."""
+
+    name: str
+    on: Reactions
+
+
+class Outrigged(Struct, frozen=True):
+    """Outriggers along the eaves.
+
+    Attributes:
+        cases: of load, the worst hold-down first.
+        laid: as they stand.
+        best: the start with the fewest blocks for its uncut boards.
+    """
+
+    cases: tuple[Case, ...]
+    laid: Rigged
+    best: Rigged
+
+    @property
+    def hold_down(self) -> float:
+        """By which the inner end has to be held down [N]; 0 for none."""
+        return max(0.0, -self.cases[0].on.inner)
+
+
+def outrigged(stated: Outriggers, run: float, members: tuple[float, float]) -> Outrigged:
+    """Outriggers by their loads: snow on the overhang alone, all over, and wind that lifts.
+
+    Args:
+        stated: about them.
+        run: of the eaves [m].
+        members: their spacing and their width [m].
+    """
+    module = stated.board + stated.fit + stated.width
+    dead, snow, wind = (load * module for load in (stated.dead, stated.snow, stated.uplift))
+    reach = stated.overhang, stated.backspan
+    cases = (
+        Case("snow on the overhang alone", reactions(*reach, (dead + snow, 0.0), stated.tip)),
+        Case("snow all over", reactions(*reach, (dead + snow, dead + snow), stated.tip)),
+        Case("wind lifts the overhang", reactions(*reach, (dead - wind, dead), stated.tip)),
+    )
+    worst = tuple(sorted(cases, key=lambda case: case.on.inner))
+    laid = rigged(run, module, members, stated.start)
+    return Outrigged(worst, laid, best_start(run, module, members)[0])

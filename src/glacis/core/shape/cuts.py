@@ -5,7 +5,7 @@ All angles follow from the planes' normals and the line they share; equal and un
 are one case. Board cuts meet in the plane that halves the angle between the two boards.
 """
 
-from math import cos, radians, tan
+from math import radians, tan
 
 from msgspec import Struct
 
@@ -72,46 +72,6 @@ class Cut(Struct, frozen=True):
     plumb: float
     tilt: float
     sides: tuple[SideCut, SideCut]
-
-    @property
-    def tilt_complement(self) -> float:
-        """What a saw that counts from the table is set to [°]."""
-        return 90.0 - self.tilt
-
-    @property
-    def wedge(self) -> float:
-        """Angle of a wedge block for a saw that cannot tilt [°]."""
-        return self.tilt
-
-
-class Passes(Struct, frozen=True):
-    """Whether a saw reaches through a tilted cut.
-
-    Attributes:
-        depth: length of the cut along the blade [m].
-        count: passes from one face or both; 0 where even two do not reach.
-    """
-
-    depth: float
-    count: int
-
-
-class Saw(Struct, frozen=True):
-    """What is cut, and with what [m].
-
-    Attributes:
-        thickness: of the board.
-        reach: of the blade.
-    """
-
-    thickness: float = 0.12
-    reach: float = 0.065
-
-    def passes(self, tilt: float) -> Passes:
-        """How many passes the board needs at a ``tilt`` of the blade [°]."""
-        depth = self.thickness / cos(radians(tilt))
-        count = 1 if depth <= self.reach else 2 if depth <= 2 * self.reach else 0
-        return Passes(depth, count)
 
 
 def _acute(value: float) -> float:

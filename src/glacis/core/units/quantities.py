@@ -148,6 +148,8 @@ class Quantity(Enum):
         Unit("m³/(h·m²)", 1 / HOUR, 2),
         Unit("ft³/(min·ft²)", FOOT / 60, 3),
     )
+    LOAD = Kind("load", "q", Unit("kN/m²", 1000.0, 2), Unit("lb/ft²", POUND * 9.80665 / FOOT**2, 1))
+    FORCE = Kind("force", "F", Unit("N", 1.0, 0), Unit("lbf", POUND * 9.80665, 0))
     JOINT = Kind("joint", "g", Unit("mm", 1e-3, 1), Unit("in", INCH, 3))
     AIR_CHANGE = Kind("air changes", "n", *_same("1/h", 1 / HOUR, 1))
     AIR_PRESSURE = Kind("pressure", "p", Unit("Pa", 1.0, 2), Unit("inH₂O", 249.08891, 5))

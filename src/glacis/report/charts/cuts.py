@@ -6,7 +6,9 @@ from math import cos, radians, sin, tan
 
 from msgspec import Struct
 
-from glacis.core.shape.cuts import Cut, Saw, SideCut
+from glacis.core.model.saw import Saw
+from glacis.core.shape.cuts import Cut, SideCut
+from glacis.core.shape.saw import sawn
 from glacis.core.units.format import plain, with_unit
 from glacis.core.units.quantities import Quantity, System
 from glacis.report.scene import (
@@ -117,20 +119,29 @@ def _jack_words(cut: Cut, names: dict[str, str]) -> Iterator[str]:
 
 def cut_words(cut: Cut, names: dict[str, str], saw: Saw, system: System) -> Iterator[str]:
     """What the saw is set to, line by line."""
-    cutting = saw.passes(cut.tilt)
-    board, deep, reach = (
+    cutting = sawn(saw, cut.tilt)
+    board, deep, reach, web = (
         with_unit(value, Quantity.THICKNESS, system)
-        for value in (saw.thickness, cutting.depth, saw.reach)
+        for value in (saw.thickness, cutting.depth, cutting.reach, cutting.web)
     )
     times = {
-        0: "does not get through, even from both faces",
+        0: f"leaves a web of {web} even from both faces",
         1: "gets through in one pass",
         2: "takes two passes, one from each face",
-    }[cutting.count]
-    table = degrees_words(cut.tilt_complement)
+    }[cutting.passes]
+    table = degrees_words(cutting.complement)
     yield f"Blade {degrees_words(cut.tilt)} from square ({table} counted from the table)."
-    yield f"Without a tilting saw: a wedge block of {degrees_words(cut.wedge)}."
-    yield f"Board of {board}: {deep} along the blade; a saw that reaches {reach} {times}."
+    if cutting.wedge > 0:
+        block = degrees_words(cutting.wedge)
+        yield f"The saw tilts to {degrees_words(saw.tilt_most)}: a wedge block of {block} under it."
+    yield f"Without a tilting saw: a wedge block of {degrees_words(cut.tilt)}."
+    yield f"Board of {board}: {deep} along the blade; a saw that reaches {reach} there {times}."
+    left, right = (
+        with_unit(v, Quantity.THICKNESS, system) for v in (saw.shoe_left, saw.shoe_right)
+    )
+    kerf = with_unit(saw.kerf, Quantity.JOINT, system)
+    yield f"Guide: {left} left of the line with the waste at its right, {right} right of it with the waste at"
+    yield f"    its left; the kerf of {kerf} lies in the waste."
     seat = degrees_words(cut.line_pitch)
     yield f"Member along the line: plumb cut {degrees_words(cut.plumb)}, seat cut {seat}."
     if cut.kind in ("hip", "valley"):

@@ -36,6 +36,8 @@ EVERY = 5
 """Courses between two that carry their number; by convention of the page."""
 BEYOND = 60.0
 """How far pieces may reach over the plane's edges before they are cut away [pt]; our judgement."""
+CHANGES = 5e-4
+"""Gauges that differ by more are two [m]; by definition of the marking."""
 ROW = 13.0
 """Height of a line of figures [pt]."""
 
@@ -312,22 +314,20 @@ def _numbers(view: PlaneView, sheet: Sheet) -> Iterator[Item]:
     if covered is None or view.what == "deck":
         return
     x = sheet.x(view.found.plane.right) + 8
-    last_gauge, last_y = 0.0, 1e9
+    last_gauge = 0.0
+    told: list[tuple[bool, float, str]] = []
     for course in covered.courses:
-        changes = course.no > 1 and abs(course.gauge - last_gauge) > 5e-4
-        if course.gauge:
-            last_gauge = course.gauge
-        y = sheet.y(course.s)
-        if not (changes or course.note == "window" or (course.no - 1) % EVERY == 0):
-            continue
-        if last_y - y < ROW:
-            continue
-        last_y = y
-        words = str(course.no)
-        if changes:
-            words += f" at {words_at(course.gauge, view.system)}"
-        yield Line((x - 6, y, x - 2, y), "second", DIMENSION)
-        yield Text(x, y + 4, words, 12, "ink" if changes else "second")
+        changes = course.no > 2 and abs(course.gauge - last_gauge) > CHANGES
+        last_gauge = course.gauge or last_gauge
+        if changes or course.note or (course.no - 1) % EVERY == 0:
+            gauge = f" at {words_at(course.gauge, view.system)}" if changes else ""
+            told.append((changes, sheet.y(course.s), f"{course.no}{gauge}"))
+    taken: list[float] = []
+    for changes, y, words in sorted(told, key=lambda item: not item[0]):
+        if all(abs(y - other) >= ROW for other in taken):
+            taken.append(y)
+            yield Line((x - 6, y, x - 2, y), "second", DIMENSION)
+            yield Text(x, y + 4, words, 12, "ink" if changes else "second")
 
 
 def _widths(view: PlaneView, sheet: Sheet) -> Iterator[Item]:

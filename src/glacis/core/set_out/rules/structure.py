@@ -16,6 +16,8 @@ from glacis.core.set_out.rules.asked import says, stating
 from glacis.core.units.quantities import Quantity
 
 T, J = Quantity.THICKNESS, Quantity.JOINT
+MOST_THIN = 0.015
+"""Furring thinner than this splits [m]; our judgement after usual practice."""
 UNSEEN = 0.005
 """A nail's point stays so far inside a visible face [m]; our judgement: a board's cup and its planing."""
 
@@ -198,4 +200,96 @@ VISIBLE = Rule(
     no_remedies,
 )
 
-RULES = (PANELS, SHORT, FOAM, BITE, CREEP, VISIBLE)
+
+def _held_down(roof: AnalysedArea) -> Iterator[Finding]:
+    found = roof.set_out.outrigged if roof.set_out is not None else None
+    if found is None or found.hold_down <= 0:
+        return
+    yield says(
+        roof, "set-out.hold-down", "mind",
+        f"By {found.cases[0].name} the inner end of each outrigger is lifted by {{0}}: screws or a strap hold it.",
+        Evidence("lift", found.hold_down, Quantity.FORCE),
+    )  # fmt: skip
+
+
+HOLD_DOWN = Rule(
+    "set-out.hold-down",
+    "Outriggers lift at their inner end",
+    "set-out",
+    "mind",
+    "Snow on the overhang alone, or wind under it, turns an outrigger about the wall: its inner end comes up.",
+    "Our judgement by statics: a beam over two supports; loads without factors, the engineer sizes what holds it",
+    _held_down,
+    no_remedies,
+)
+
+
+def _blocks(roof: AnalysedArea) -> Iterator[Finding]:
+    found = roof.set_out.outrigged if roof.set_out is not None else None
+    if found is None or found.best.blocks >= found.laid.blocks:
+        return
+    yield says(
+        roof, "set-out.blocks", "note",
+        f"{found.laid.blocks} outriggers of {len(found.laid.centres)} lie beside no member and need a block; begun at "
+        f"{{0}} it is {found.best.blocks}.",
+        Evidence("first outrigger", found.best.start, T),
+    )  # fmt: skip
+
+
+def _begin_at(_project: Project, roof: AnalysedArea, _finding: Finding) -> tuple[Remedy, ...]:
+    out = roof.set_out
+    if out is None or out.outrigged is None or out.stated.outriggers is None:
+        return ()
+    best = out.outrigged.best.start
+    moved = replace(out.stated.outriggers, start=best)
+    return (stating(roof, f"the first outrigger at {best * 1000:.0f} mm", outriggers=moved),)
+
+
+BLOCKS = Rule(
+    "set-out.blocks",
+    "Outriggers drift off the members",
+    "set-out",
+    "note",
+    "Boards that go in uncut set their own module; every outrigger that meets no member costs a block and two screws.",
+    "Our judgement by geometry: 24 starts within one module are tried",
+    _blocks,
+    _begin_at,
+)
+
+
+def _step(roof: AnalysedArea) -> Iterator[Finding]:
+    found = roof.set_out.planed if roof.set_out is not None else None
+    stated = roof.set_out.stated.furring if roof.set_out is not None else None
+    if found is None or stated is None:
+        return
+    for number, rip in enumerate(found.rips):
+        if rip < MOST_THIN - 1e-9:
+            name = stated.zones[number].name or f"zone {number + 1}"
+            yield says(
+                roof, "set-out.thin-furring", "mind",
+                f"Furring over {name} would be {{0}} thin; it splits under a screw. Raise the least furring.",
+                Evidence("furring", rip, T),
+            )  # fmt: skip
+            return
+
+
+def _thicker(_project: Project, roof: AnalysedArea, _finding: Finding) -> tuple[Remedy, ...]:
+    out = roof.set_out
+    if out is None or out.stated.furring is None:
+        return ()
+    raised = replace(out.stated.furring, least=MOST_THIN)
+    return (stating(roof, f"furring of {MOST_THIN * 1000:.0f} mm at least", furring=raised),)
+
+
+THIN = Rule(
+    "set-out.thin-furring",
+    "Furring too thin to hold",
+    "set-out",
+    "mind",
+    "A strip ripped thinner than a screw is thick splits, and what is screwed to it lifts.",
+    "Our judgement after usual practice: 15 mm of softwood under a screw",
+    _step,
+    _thicker,
+)
+
+RULES = (PANELS, SHORT, FOAM, BITE, CREEP, VISIBLE, HOLD_DOWN, BLOCKS, THIN)

@@ -2,7 +2,6 @@
 """Files about the shape: schedules of edges and cuts, drawings, cut cards."""
 
 from glacis.core.analysis.results import Results
-from glacis.core.shape.cuts import Saw
 from glacis.core.shape.parts import SHAPE
 from glacis.report.charts.in_space import Turn, space_scene
 from glacis.report.charts.outlines import Held, fit_shape, shape_plan_scene
@@ -47,7 +46,7 @@ def _space(results: Results) -> bytes:
 def _cards(results: Results) -> bytes:
     from glacis.report.cut_cards import cut_cards_pdf
 
-    return cut_cards_pdf(results.project, results.value(SHAPE), Saw())
+    return cut_cards_pdf(results.project, results.value(SHAPE))
 
 
 SHAPE_EXPORTS = (

@@ -59,7 +59,7 @@ def _cut(cut: Cut) -> dict[str, Any]:
         "member": {"plumb_deg": cut.plumb, "seat_deg": cut.line_pitch},
         "board": {
             "tilt_deg": cut.tilt,
-            "complement_deg": cut.tilt_complement,
+            "complement_deg": 90.0 - cut.tilt,
             "mitre_deg": [side.mitre for side in cut.sides],
         },
         "sides": [

@@ -5,11 +5,13 @@ from PyQt6.QtCore import QPointF, QRect, QSize, Qt
 from PyQt6.QtGui import QKeyEvent
 from PyQt6.QtWidgets import QPushButton, QStackedWidget
 
+from glacis.core.errors import GlacisError
 from glacis.core.set_out.change import remove_set_out, with_products
 from glacis.core.set_out.found import SetOutFound
 from glacis.core.set_out.working import set_out_working
 from glacis.core.units.format import with_unit
 from glacis.core.units.quantities import Quantity
+from glacis.files.errors import shown_name
 from glacis.report.charts.set_out_eaves import eaves_scene
 from glacis.report.charts.set_out_panels import panels_scene
 from glacis.report.charts.set_out_plane import PlaneView, plane_scene, sheet_of
@@ -21,6 +23,7 @@ from glacis.ui.prompts import Prompts
 from glacis.ui.stages.set_out.hand import SetOutHand
 from glacis.ui.stages.set_out.lists import ListPanel
 from glacis.ui.stages.set_out.strips import CourseStrip, DeckStrip, EavesStrip, PanelStrip
+from glacis.ui.stages.set_out.timber_panel import TimberPanel
 from glacis.ui.widgets.labels import label
 
 VIEWS = (
@@ -58,6 +61,7 @@ class SetOutBench(Bench):
         self._view = "courses"
         self.views = view_buttons(self, VIEWS, self.show_view)
         for words, tip, done in (
+            ("Timber…", "Outriggers, planing out, curves", self.open_timber),
             (
                 "Lists…",
                 "Courses, cut pieces, sheets, panels and infill pieces as lists",
@@ -70,6 +74,7 @@ class SetOutBench(Bench):
             button.clicked.connect(done)
             self.controls.addWidget(button)
         self.lists: ListPanel | None = None
+        self.timber: TimberPanel | None = None
         self.hand = SetOutHand(desk, self)
         self.canvas = Canvas("The plane as one sees it looking up from the eaves", QSize(400, 260))
         self.canvas.pressed.connect(self._grip)
@@ -114,16 +119,14 @@ class SetOutBench(Bench):
         if path is None:
             return
 
-        def read() -> str:
+        try:
             products = read_products(path)
-            count = len(products)
-            if not self.desk.act("Read products", lambda p: with_products(p, products)):
-                return ""
-            return f"{count} {'product' if count == 1 else 'products'} read from {path.name}"
-
-        told = self.desk.take_up(read)
-        if told:
-            self.said.emit(told, False)
+        except GlacisError as fault:
+            self._prompts.tell(self, "Not read", str(fault))
+            return
+        if self.desk.act("Read products", lambda p: with_products(p, products)):
+            count = f"{len(products)} {'product' if len(products) == 1 else 'products'}"
+            self.said.emit(f"{count} read from {shown_name(path)}", False)
 
     def show_working(self) -> None:
         """Open the steps behind the figures."""
@@ -134,7 +137,25 @@ class SetOutBench(Bench):
         """Show the lists over the bench."""
         if self.lists is None:
             self.lists = ListPanel(self.desk, self.hand, self)
-        self.lists.open_over(QRect(16, 44, self.width() - 24, self.height() - 52))
+        self._open(self.lists)
+
+    def open_timber(self) -> None:
+        """Show outriggers, planing out and curves over the bench."""
+        if self.timber is None:
+            self.timber = TimberPanel(self.desk, self.hand, self)
+            self.timber.said.connect(self.said)
+        self._open(self.timber)
+
+    @property
+    def _panels(self) -> list[ListPanel | TimberPanel]:
+        return [panel for panel in (self.lists, self.timber) if panel is not None]
+
+    def _open(self, wanted: ListPanel | TimberPanel) -> None:
+        """One panel over the bench at a time."""
+        for panel in self._panels:
+            if panel is not wanted:
+                panel.dismiss()
+        wanted.open_over(QRect(16, 44, self.width() - 24, self.height() - 52))
 
     def refresh(self) -> None:
         """Show the selected area's set-out as it is."""
@@ -145,8 +166,9 @@ class SetOutBench(Bench):
         self.start.setVisible(self.desk.area is not None and not stated)
         self.strips.setVisible(stated)
         self._why.setVisible(stated)
-        if self.lists is not None and self.lists.isVisible():
-            self.lists.refresh()
+        for panel in self._panels:
+            if panel.isVisible():
+                panel.refresh()
         if found is None:
             words = self.empty_words() or "Nobody has set this area out yet."
             self.say("")

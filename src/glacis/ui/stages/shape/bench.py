@@ -11,7 +11,7 @@ from PyQt6.QtWidgets import QHBoxLayout, QPushButton, QSizePolicy, QStackedWidge
 from glacis.core.judgement.place import Place
 from glacis.core.model.lookup import area_of
 from glacis.core.shape.cut_working import cut_working
-from glacis.core.shape.cuts import Cut, Saw
+from glacis.core.shape.cuts import Cut
 from glacis.core.shape.outline import Point
 from glacis.core.shape.parts import SHAPE
 from glacis.core.shape.shape import RoofShape
@@ -25,7 +25,7 @@ from glacis.report.charts.outlines import shape_plan_scene
 from glacis.report.charts.shades import SHADES, shading
 from glacis.report.plan import Fit
 from glacis.report.scene import Hot, Scene, Text, wrapped
-from glacis.ui.bench import Bench, field_row, view_buttons
+from glacis.ui.bench import Bench, view_buttons
 from glacis.ui.desk import Desk
 from glacis.ui.drawing.canvas import Canvas
 from glacis.ui.prompts import Prompts
@@ -35,11 +35,11 @@ from glacis.ui.stages.shape.edge_strip import EdgeStrip
 from glacis.ui.stages.shape.files import ShapeFiles
 from glacis.ui.stages.shape.plan_hand import ARROWS, PlanHand
 from glacis.ui.stages.shape.roof_panel import RoofPanel
+from glacis.ui.stages.shape.saw_strip import SawStrip
 from glacis.ui.stages.shape.thing_strip import ThingStrip
 from glacis.ui.stages.shape.tools import ShapeTools
 from glacis.ui.widgets.field_grid import chooser
 from glacis.ui.widgets.labels import label, tight
-from glacis.ui.widgets.unit_field import UnitField
 
 VIEWS = (
     ("plan", "Plan", "Edges and their true lengths; drag edges, corners and openings (1)"),
@@ -133,32 +133,17 @@ class ShapeBench(Bench):
         self.edge = EdgeStrip(desk, self.hand)
         self.thing = ThingStrip(desk, self.hand)
         self.drawing = DrawingStrip(desk, self.hand)
-        self.thickness = UnitField("Board", Quantity.THICKNESS, 100)
-        self.reach = UnitField("Saw reaches", Quantity.THICKNESS, 100)
-        self._saw = Saw()
-        for key, field in (("thickness", self.thickness), ("reach", self.reach)):
-            field.committed.connect(partial(self._take_board, key))
-            field.said.connect(self.said)
         self.cards = QPushButton("Cut cards…")
         self.cards.setToolTip("Write a card for every cut as PDF, to be taken to the saw")
         self.cards.clicked.connect(self.write_cards)
         self.steps = QPushButton("Working…")
         self.steps.setToolTip("The steps behind the chosen cut (Return)")
         self.steps.clicked.connect(self.open_cut_working)
-        row, _names = field_row(
-            ("Board", self.thickness),
-            ("Saw reaches", self.reach),
-            ("", self.steps),
-            ("", self.cards),
-        )
-        self._boards = QWidget()
-        row.setContentsMargins(0, 0, 0, 0)
-        self._boards.setLayout(row)
+        self.saw = SawStrip(desk, (self.steps, self.cards))
         self.strips = QStackedWidget()
-        for strip in (self.strip, self.edge, self.thing, self.drawing):
+        for strip in (self.strip, self.edge, self.thing, self.drawing, self.saw):
             strip.said.connect(self.said)
             self.strips.addWidget(strip)
-        self.strips.addWidget(self._boards)
         self.column.addWidget(self.strips)
         self.hand.changed.connect(self.refresh)
         self.hand.said.connect(self.said)
@@ -182,7 +167,7 @@ class ShapeBench(Bench):
 
     def _strip(self) -> QWidget | None:
         if self._view == "cuts":
-            return self._boards
+            return self.saw
         if self.hand.pen.drawing is not None:
             return self.drawing
         if self._view == "plan" and self.hand.thing:
@@ -222,8 +207,7 @@ class ShapeBench(Bench):
         for item in (self.strip, self.edge, self.thing, self.drawing):
             if item is strip:
                 item.refresh()
-        self.thickness.show_value(self._saw.thickness, self.desk.system)
-        self.reach.show_value(self._saw.reach, self.desk.system)
+        self.saw.refresh()
         self._cut = max(0, min(self._cut, len(self.shape.cuts) - 1))
         self.say(self.empty_words() or self._totals())
         self.canvas.show_scene(self._scene, self.desk.palette)
@@ -275,7 +259,7 @@ class ShapeBench(Bench):
             apart = replace(self._apart, selected=self.desk.selected_layer)
             return exploded_scene(self.desk.area.roof, apart, (width, height), self.desk.system)
         if self._view == "cuts":
-            choice = Choice(self._cut, self._saw)
+            choice = Choice(self._cut, project.saw)
             return cuts_scene(self.cuts(), names, choice, width, height, self.desk.system)
         held = self.hand.held()
         scene = shape_plan_scene(project, self.shape, held, self.hand.fit(), width, height)
@@ -364,13 +348,6 @@ class ShapeBench(Bench):
         event.accept()
         self.refresh()
 
-    def _take_board(self, key: str, value: float) -> None:
-        if 0.001 <= value <= 2.0:
-            self._saw = replace(self._saw, **{key: value})
-        else:
-            self.said.emit("A board or blade is 1 mm to 2 m.", True)
-        self.refresh()
-
     def _ground(self) -> QRect:
         canvas = self.canvas.geometry()
         return QRect(canvas.x(), canvas.top(), canvas.width(), self.height() - canvas.top() - 8)
@@ -418,7 +395,7 @@ class ShapeBench(Bench):
 
     def write_cards(self) -> None:
         """Write a card for every cut."""
-        self.files.write_cards(self._saw)
+        self.files.write_cards()
 
     def open_cut_working(self) -> None:
         """Open the steps behind the chosen cut; they follow the roof."""

@@ -4,7 +4,6 @@
 from collections.abc import Callable
 from pathlib import Path
 
-from glacis.core.shape.cuts import Saw
 from glacis.core.shape.drawn import Found
 from glacis.core.shape.parts import SHAPE
 from glacis.files.errors import shown_name
@@ -49,14 +48,14 @@ class ShapeFiles:
 
         self._write("Save picture", f"{view}.svg", PICTURES, make)
 
-    def write_cards(self, saw: Saw) -> None:
+    def write_cards(self) -> None:
         """Write a card for every cut."""
         from glacis.report.cut_cards import cut_cards_pdf
 
         project, shape = self._bench.desk.project, self._bench.desk.value(SHAPE)
         self._write(
             "Write cut cards", "cut cards.pdf", "PDF (*.pdf)",
-            lambda _path: cut_cards_pdf(project, shape, saw),
+            lambda _path: cut_cards_pdf(project, shape),
         )  # fmt: skip
 
     def read_outlines(self, take: Callable[[Found], None]) -> None:
