@@ -23,7 +23,7 @@ KEYS = {
     "f_Rsi", "f_Rsi_min", "thickness_m", "weight_kg_m2", "cost_per_m2", "carbon_kg_m2",
     "annual_loss_kWh_m2", "monthly", "id", "name", "assembly",
     "falls", "air", "hot_day", "eaves", "ice_kg_m", "pitch_deg", "azimuth_deg", "area_m2",
-    "plan_area_m2", "rafter_m", "edges",
+    "plan_area_m2", "rafter_m", "edges", "set_out", "eaves_section", "panels",
 }  # fmt: skip
 WHO = Decision(id="", subject="", who="R. Vane", role="owner", date="2026-06-01", reason="Known")
 

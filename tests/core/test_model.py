@@ -166,6 +166,7 @@ def test_an_edit_recomputes_only_what_depends_on_it():
         "falls plan": 2, "falls": 2, "taper": 2, "ventilation": 1,
         "ventilation bays": 1, "ventilation way": 1,
         "findings of edges": 1, "findings of openings": 1, "findings of the project": 1,
+        "set-out": 2, "findings of set-out": 2,
     }  # fmt: skip
     engine.analyse(demo())
     assert engine.counts == first
@@ -177,6 +178,7 @@ def test_an_edit_recomputes_only_what_depends_on_it():
         "falls plan": 0, "falls": 0, "taper": 1, "ventilation": 0,
         "ventilation bays": 0, "ventilation way": 0,
         "findings of edges": 0, "findings of openings": 1, "findings of the project": 0,
+        "set-out": 0, "findings of set-out": 0,
     }  # fmt: skip
     engine.analyse(replace(changed, name="Renamed"))
     assert {part: engine.counts[part] - first[part] for part in first} == more
@@ -190,7 +192,9 @@ def large_project(areas: int, assemblies: int) -> Project:
     roofs = tuple(
         replace(base.areas[k % 7], id=f"r{k}", assembly=f"a{k % assemblies}") for k in range(areas)
     )
-    bare = replace(base, dormers=(), openings=(), footprints=(), falls=(), airs=(), probes=())
+    bare = replace(
+        base, dormers=(), openings=(), footprints=(), falls=(), airs=(), probes=(), set_outs=()
+    )
     free = tuple(replace(area, grown=None) for area in roofs)
     return replace(bare, assemblies=made, areas=free, variants=())
 

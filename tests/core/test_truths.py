@@ -323,6 +323,9 @@ US = {
     (Quantity.LINE_MASS, 1.0): 1.488163944,
     (Quantity.SUN_SUM, 1.0): 3.154590745,
     (Quantity.DEGREE_DAYS, 9.0): 5.0,
+    (Quantity.LOAD, 1.0): 47.880259,
+    (Quantity.FORCE, 1.0): 4.4482216,
+    (Quantity.JOINT, 1.0): 0.0254,
 }
 
 

@@ -155,7 +155,7 @@ SI = {
     Quantity.WOOD_MOISTURE: 0.01,
     Quantity.HUMIDITY: 0.01, Quantity.FALL: 0.01, Quantity.CONCENTRATION: 1e-3, Quantity.FLOW: 1e-3 / 3600,
     Quantity.STRESS: 1e3, Quantity.VENT_AREA: 1e-4, Quantity.AIR_FLOW: 1 / 3600,
-    Quantity.AIR_FLOW_AREA: 1 / 3600, Quantity.AIR_CHANGE: 1 / 3600,
+    Quantity.AIR_FLOW_AREA: 1 / 3600, Quantity.AIR_CHANGE: 1 / 3600, Quantity.LOAD: 1e3, Quantity.JOINT: 1e-3,
 }  # fmt: skip
 
 

@@ -16,6 +16,7 @@ from glacis.core.stages import STAGES
 from glacis.ui.drawing.canvas import Canvas
 from glacis.ui.stages.build_up.bench import SectionBench
 from glacis.ui.stages.heat.bench import HeatBench
+from glacis.ui.stages.set_out.bench import SetOutBench
 from glacis.ui.stages.shape.bench import ShapeBench
 
 CORE = Path(glacis.core.__file__).parent
@@ -94,6 +95,18 @@ def test_no_view_of_a_bench_calculates_while_it_paints(window):
     heat = window.bench("heat", HeatBench)
     for view in ("paths", "thickness", "methods"):
         heat.show_view(view)
+        QApplication.processEvents()
+        with traced() as called:
+            repaint(window)
+        assert called == set(), view
+
+
+def test_no_view_of_set_out_calculates_while_it_paints(window):
+    window.desk.select_area("hall-south")
+    window.show_stage("set-out")
+    bench = window.bench("set-out", SetOutBench)
+    for view in ("courses", "deck", "eaves", "panels"):
+        bench.show_view(view)
         QApplication.processEvents()
         with traced() as called:
             repaint(window)

@@ -6,6 +6,7 @@ from PyQt6.QtCore import QPoint, Qt
 from PyQt6.QtTest import QTest
 
 from glacis.core.set_out.change import set_out_in
+from glacis.core.set_out.parts import SET_OUT
 from glacis.core.set_out.shipped import SHIPPED
 from glacis.demo.shipped import shipped_demo
 from glacis.files.products_csv import products_csv
@@ -72,7 +73,7 @@ def test_a_finding_moves_the_window_too(window, bench):
     assert len(remedies) == 2
     after = remedies[0].change(window.desk.project)
     assert (
-        window.desk.consider(lambda _p: after).of("hall-south").roof.set_out.covered.windows[0].sits
+        window.desk.consider(lambda _p: after).value(SET_OUT, "hall-south").covered.windows[0].sits
     )
 
 

@@ -342,7 +342,7 @@ DOORS: dict[str, Door] = {
 }  # fmt: skip
 """By name."""
 SHARES = {
-    "project": 500, "drawing": 300, "geojson": 300, "materials": 250, "site": 60, "weather": 30, "probe": 60,
-    "products": 60, "settings": 100, "journal": 50, "command line": 50, "figure": 300,
+    "project": 470, "drawing": 300, "geojson": 300, "materials": 250, "site": 60, "weather": 30, "probe": 60,
+    "products": 30, "settings": 100, "journal": 50, "command line": 50, "figure": 300,
 }  # fmt: skip
 """How many of two thousand inputs each gets."""

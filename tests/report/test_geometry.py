@@ -17,7 +17,7 @@ from glacis.core.model.saw import Saw
 from glacis.core.shape.shape import shape_of
 from glacis.core.shape.vectors import dot, normal_of
 from glacis.report.chapters.shape.rows import area_rows, cut_rows, junction_rows
-from glacis.report.charts.cuts import Choice, cuts_scene
+from glacis.report.charts.cuts import Choice, cut_words, cuts_scene
 from glacis.report.charts.exploded import Apart, exploded_scene, runs_across
 from glacis.report.charts.facets import Facet, View, painted_in_order, view_from
 from glacis.report.charts.in_space import Turn, _facets, space_scene
@@ -235,7 +235,8 @@ def test_the_chosen_cut_is_in_the_table_whatever_the_room(number, height):
     project = demo()
     shape = shape_of(project)
     names = {area.id: area.name for area in project.areas}
-    scene = cuts_scene(shape.cuts, names, Choice(number, Saw()), 560.0, height, "si")
+    words = tuple(cut_words(shape.cuts[number], names, Saw(), "si"))
+    scene = cuts_scene(shape.cuts, names, Choice(number, words), 560.0, height)
     assert str(number) in {part.id for part in scene.hot}
     assert all(part.box[3] <= height for part in scene.hot)
 

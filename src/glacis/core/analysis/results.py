@@ -145,10 +145,23 @@ class Results:
         if area not in self._known:
             value = self._reader.value
             findings = value(AREA_FINDINGS, area) if self.scope == "all" else ()
+            placed = self._by_set_out(area)
             self._known[area] = AreaResult(
-                value(ANALYSED, area), value(FIGURES, area), findings, self._by_hours(area)
+                value(ANALYSED, area),
+                value(FIGURES, area),
+                by_severity([*findings, *placed]) if placed else findings,
+                self._by_hours(area),
             )
         return self._known[area]
+
+    def _by_set_out(self, area: str) -> tuple[Finding, ...]:
+        if self.scope != "all" or not self.project.set_outs:
+            return ()
+        from glacis.core.judgement.by_set_out import SET_OUT_FINDINGS
+        from glacis.core.set_out.parts import set_out_of
+
+        stated = set_out_of(self._reader, area) is not None
+        return self._reader.value(SET_OUT_FINDINGS, area) if stated else ()
 
     def _by_hours(self, area: str) -> tuple[Finding, ...]:
         if self.scope != "all" or not self._reader.came:
@@ -316,6 +329,10 @@ class Results:
             from glacis.core.judgement.by_hours import subject_by_hours
 
             return subject_by_hours(self._reader, finding.area)
+        if rule.about == "set-out":
+            from glacis.core.judgement.by_set_out import subject_set_out
+
+            return subject_set_out(self._reader, finding.area)
         from glacis.core.judgement.whole import subjects_about
 
         for subject in subjects_about(rule.about, self._reader):

@@ -19,7 +19,6 @@ from glacis.core.moisture.surface import Surface
 
 if TYPE_CHECKING:
     from glacis.core.falls.taper import Taper
-    from glacis.core.set_out.found import SetOutFound
 
 ROUNDING = 1e-9
 """Share by which U may lie above a target that is met [-]; our judgement, well above rounding."""
@@ -46,7 +45,6 @@ class AnalysedArea(Struct, frozen=True):
         drained: its falls, or what is wrong with them; None where none are stated.
         taper: the layer that makes them, at its stated thickness where it is thinnest; None for none.
         aired: its air; None where nothing is stated about it.
-        set_out: where things go on it; None likewise.
     """
 
     area: RoofArea
@@ -66,7 +64,6 @@ class AnalysedArea(Struct, frozen=True):
     drained: Drained | Undrained | None = None
     taper: "Taper | None" = None
     aired: Aired | None = None
-    set_out: "SetOutFound | None" = None
 
     @property
     def transmittance(self) -> float:

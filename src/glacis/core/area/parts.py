@@ -17,11 +17,9 @@ from glacis.core.model.document import Assembly, Climate, RoofArea, Targets, Zon
 from glacis.core.model.lookup import target_of
 from glacis.core.moisture.monthly import Monthly
 from glacis.core.moisture.parts import AIR, MONTHLY, BothAirs
-from glacis.core.set_out.parts import SET_OUT, set_out_of
 
 if TYPE_CHECKING:
     from glacis.core.falls.taper import Taper
-    from glacis.core.set_out.found import SetOutFound
 
 
 class AreaRead(Struct, frozen=True):
@@ -40,7 +38,6 @@ class AreaRead(Struct, frozen=True):
     drained: Drained | Undrained | None
     taper: "Taper | None"
     aired: Aired | None
-    set_out: "SetOutFound | None"
 
 
 def _reads(reader: Reader, subject: str) -> AreaRead:
@@ -63,7 +60,6 @@ def _reads(reader: Reader, subject: str) -> AreaRead:
         drained=reader.value(DRAINED, subject) if has_falls else None,
         taper=reader.value(TAPER, subject) if has_falls else None,
         aired=reader.value(AIRED, subject) if air_of(reader, subject) is not None else None,
-        set_out=reader.value(SET_OUT, subject) if set_out_of(reader, subject) is not None else None,
     )
 
 
@@ -87,7 +83,6 @@ def _gathered(read: AreaRead) -> AnalysedArea:
         drained=read.drained,
         taper=read.taper,
         aired=read.aired,
-        set_out=read.set_out,
     )
 
 

@@ -15,7 +15,7 @@ from glacis.core.units.quantities import Quantity, System
 Subject = TypeVar("Subject")
 
 Severity = Literal["stop", "mind", "note"]
-About = Literal["area", "edge", "opening", "project", "hours"]
+About = Literal["area", "edge", "opening", "project", "hours", "set-out"]
 SEVERITIES: tuple[Severity, ...] = ("stop", "mind", "note")
 
 
@@ -89,7 +89,8 @@ class Rule(Struct, Generic[Subject], frozen=True):
         source: where the rule comes from.
         check: the findings of one subject: an analysed area, or what ``about`` says.
         remedies: ways out of one finding.
-        about: what it is asked of; "hours" is an area that was run hour by hour.
+        about: what it is asked of; "hours" is an area that was run hour by hour,
+            "set-out" one that is set out.
         of: what its subject must have for the rule to have anything to say: the name of an attribute;
             empty for nothing.
     """

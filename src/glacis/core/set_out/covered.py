@@ -22,7 +22,7 @@ from glacis.core.set_out.gauges import (
     two_gauges,
 )
 from glacis.core.set_out.laying import WHOLE, Bonded, Laid, lay, slivers
-from glacis.core.set_out.plane import NEAR, RoofPlane, widened
+from glacis.core.set_out.plane import RoofPlane, upright_verges, widened
 from glacis.core.set_out.shingles import Shingle, ShingleCourses, shingle_bond, shingle_courses
 from glacis.core.set_out.slates import (
     LEAST_END,
@@ -57,13 +57,6 @@ class Rows(Struct, frozen=True):
     lap: tuple[float, float]
     hanging: Hanging | None
     two: TwoGauges | None
-
-
-def upright_verges(plane: RoofPlane) -> bool:
-    """Whether both ends of a plane run straight up the slope over all of it."""
-    ends = (plane.left, plane.right)
-    tops = [max((s for u, s in plane.outline if abs(u - end) < NEAR), default=0.0) for end in ends]
-    return len(plane.outline) == 4 and min(tops) > plane.slope - NEAR
 
 
 def _along(stated: SetOut, pitch: float) -> float:

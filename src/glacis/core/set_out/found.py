@@ -198,6 +198,7 @@ class SetOutFound(Struct, frozen=True):
         sheeted: by metal; None likewise.
         panelled: None without panels.
         frame: members; None where nothing says how they stand.
+        beside: numbers of the members that are doubled beside each window, by its id.
         decked: deck sheets; None without.
         rolled: rolls of the widest or innermost membrane with its product; None without.
         eaves: their section; None where nobody stated it.
@@ -215,6 +216,7 @@ class SetOutFound(Struct, frozen=True):
     sheeted: Sheeted | None = None
     panelled: Panelled | None = None
     frame: "Framed | None" = None
+    beside: tuple[tuple[str, tuple[int, ...]], ...] = ()
     decked: "Decked | None" = None
     rolled: "tuple[Product, RollsLaid] | None" = None
     eaves: "Eaves | None" = None

@@ -80,6 +80,19 @@ def framed(grid: Grid) -> Framed:
     return Framed(centres, len(centres) + doubled, clear, centres[-1] - centres[-2])
 
 
+def beside(frame: Framed, width: float, opening: tuple[float, float]) -> tuple[int, ...]:
+    """Numbers of the members that are doubled beside an opening, from 1: the last left of it, the first right.
+
+    Args:
+        frame: as it stands.
+        width: of a member [m].
+        opening: its left and right edge with their clearance, from the datum of the frame [m].
+    """
+    left = [k for k, at in enumerate(frame.centres, 1) if at + width / 2 <= opening[0]]
+    right = [k for k, at in enumerate(frame.centres, 1) if at - width / 2 >= opening[1]]
+    return (*left[-1:], *right[:1])
+
+
 def bearing(width: float, gap: float, joint: int) -> float:
     """What a full-length sheet still bears beyond a joint when every joint before it had a gap [m]."""
     return width / 2 - joint * gap

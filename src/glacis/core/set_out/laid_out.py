@@ -28,7 +28,7 @@ from glacis.core.set_out.found import (
     SetOutRead,
     Sheeted,
 )
-from glacis.core.set_out.grid import Decked, Framed, Grid, Sheeting, decked, framed
+from glacis.core.set_out.grid import Decked, Framed, Grid, Sheeting, beside, decked, framed
 from glacis.core.set_out.laying import mirrored_laid, shape_of
 from glacis.core.set_out.metal import (
     Coil,
@@ -106,6 +106,7 @@ def laid_out(read: SetOutRead) -> SetOutFound:
         sheeted=_turned_sheets(sheeted, plane) if read.stated.mirrored else sheeted,
         panelled=panelled,
         frame=frame,
+        beside=_beside(read, seen, frame),
         decked=deck,
         rolled=rolled,
         eaves=cut,
@@ -114,6 +115,21 @@ def laid_out(read: SetOutRead) -> SetOutFound:
         planed=timber[1],
         facets=timber[2],
         faults=tuple(parts.faults),
+    )
+
+
+def _beside(
+    read: SetOutRead, plane: RoofPlane, frame: Framed | None
+) -> tuple[tuple[str, tuple[int, ...]], ...]:
+    if frame is None:
+        return ()
+    width, gap = read.stated.grid.width or read.stack.width, read.stated.clearance
+    return tuple(
+        (
+            window.id,
+            beside(frame, width, (window.left - gap - plane.left, window.right + gap - plane.left)),
+        )
+        for window in plane.windows
     )
 
 

@@ -54,6 +54,17 @@ class Laid(Struct, frozen=True, eq=False):
     areas: np.ndarray
     cut: "dict[int, shapely.Geometry]"
 
+    def __eq__(self, other: object) -> bool:
+        """Whether the same pieces lie at the same places."""
+        return isinstance(other, Laid) and all(
+            np.array_equal(getattr(self, name), getattr(other, name))
+            for name in ("boxes", "course", "kind", "areas")
+        )
+
+    def __hash__(self) -> int:
+        """By how many there are, and their area."""
+        return hash((len(self.course), float(self.areas.sum())))
+
     @property
     def whole(self) -> int:
         """Pieces that are laid as they are."""
@@ -85,7 +96,7 @@ def _spans(shape: "shapely.Polygon", low: float, high: float) -> list[tuple[floa
     import shapely
 
     west, _, east, _ = shape.bounds
-    band = shapely.intersection(shapely.box(west - 1, low, east + 1, high), shape)
+    band = shapely.clip_by_rect(shape, west - 1, low, east + 1, high)
     parts = [part for part in shapely.get_parts(band) if part.area > LEAST_SHARE]
     spans = sorted((part.bounds[0], part.bounds[2]) for part in parts)
     joined: list[tuple[float, float]] = []
@@ -153,7 +164,7 @@ def _cut(
     faces = shapely.box(boxes[:, 0], boxes[:, 1], boxes[:, 2], boxes[:, 3])
     room = shapely.buffer(shape, SLACK, join_style="mitre")
     shapely.prepare(room)
-    inside = shapely.contains(room, faces)
+    inside = shapely.contains_properly(room, faces)
     areas = (boxes[:, 2] - boxes[:, 0]) * (boxes[:, 3] - boxes[:, 1])
     crossing = np.flatnonzero(~inside)
     cut = dict(zip(crossing.tolist(), shapely.intersection(faces[crossing], shape), strict=True))

@@ -3,7 +3,7 @@
 
 from collections import Counter
 from collections.abc import Iterator
-from math import atan2, degrees
+from math import atan2, ceil, degrees
 
 from msgspec import Struct
 
@@ -11,8 +11,14 @@ from glacis.core.set_out.eaves import lining
 from glacis.core.set_out.found import Covered, Panelled, SetOutFound, Sheeted
 from glacis.core.set_out.metal import Strip
 from glacis.core.set_out.panels import run_of
-from glacis.core.set_out.plane import NEAR, RoofPlane
+from glacis.core.set_out.plane import NEAR, RoofPlane, upright_verges
 from glacis.core.set_out.running import MARK, between, running
+
+RULE_WORDS = {
+    "all": "every piece", "edges": "every piece at an edge",
+    "alternate": "every piece at an edge, alternate courses inside",
+}  # fmt: skip
+"""Which pieces are fixed, in words."""
 
 
 class Piece(Struct, frozen=True):
@@ -74,6 +80,7 @@ def pieces_of(found: SetOutFound) -> tuple[Piece, ...]:
     if found.panelled is not None:
         rows += _panels(found.panelled)
     rows += _plate(found)
+    rows += _ladder(found)
     rows += _windows(found)
     rows += _timber(found)
     return tuple(rows)
@@ -137,6 +144,12 @@ def _covering(covered: Covered) -> Iterator[Piece]:
             yield Piece(
                 mark, word, length, wide, 0.0, count, 0.0, 0.0, product.id, "laid piece by piece"
             )
+    each = getattr(product, "fixings", 0)
+    if each and covered.fixed:
+        rule = RULE_WORDS.get(getattr(product, "nailing", ""), "every piece")
+        yield Piece(
+            "N", "nails, screws or clips", 0.0, 0.0, 0.0, each * covered.fixed, 0.0, 0.0, "", f"{each} to {rule}"
+        )  # fmt: skip
     slates = covered.slates
     if slates is not None:
         eaves = int((laid.course == 0).sum())
@@ -239,12 +252,37 @@ def _plate(found: SetOutFound) -> Iterator[Piece]:
     )
 
 
+def _ladder(found: SetOutFound) -> Iterator[Piece]:
+    """Fields of the ladders that carry the verges over the rafters, each with its infill."""
+    cut, frame = found.eaves, found.frame
+    if (
+        cut is None
+        or frame is None
+        or cut.verge_ladder_depth <= 0
+        or not upright_verges(found.plane)
+    ):
+        return
+    spacing = found.stated.grid.spacing or found.stack.spacing
+    field = spacing - (found.stated.grid.width or found.stack.width)
+    count = 2 * ceil(found.plane.slope / spacing - 1e-9)
+    yield Piece(
+        "V", "verge ladder, infill of a field", field, cut.verge_ladder_depth, 0.0, count, 0.0, 0.0, "",
+        "both verges: spacing less member, as deep as the board",
+    )  # fmt: skip
+
+
 def _windows(found: SetOutFound) -> Iterator[Piece]:
     """Trimmers and linings of the windows."""
     gap, stack = found.stated.clearance, found.stack
     depth = stack.rafter + stack.board
     for number, window in enumerate(found.plane.windows, 1):
         wide = window.right - window.left + 2 * gap
+        doubled = len(dict(found.beside).get(window.id, ()))
+        if doubled:
+            yield Piece(
+                f"Q{number}", "rafter beside a window, doubled", found.plane.slope, 0.0, 0.0, doubled, 0.0, 0.0, "",
+                "trimmers bear on them",
+            )  # fmt: skip
         yield Piece(
             f"T{number}", "trimmer over and under a window", wide, 0.0, 0.0, 2, 0.0, 0.0, "", "frame and its clearance",
         )  # fmt: skip

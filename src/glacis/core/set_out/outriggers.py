@@ -7,7 +7,7 @@ from glacis.core.model.set_out import Outriggers
 from glacis.core.set_out.refused import positive
 
 SIDE_SCREW = 0.02
-"""A rigger within half a member's width less this is screwed to it [m]; usual practice, recalled (confirm)."""
+"""A rigger within half a member's width less this is screwed to it [m]; our judgement after practice, recalled."""
 STARTS = 24
 """Places tried for the first rigger; our judgement: steps of a few centimetres."""
 

@@ -95,7 +95,7 @@ def _found(read: SetOutRead | None) -> SetOutFound | None:
 
 
 SIZE_OF_PIECE = 200
-"""What a laid piece takes [bytes]: four figures, three numbers, some of them an outline; measured."""
+"""What a laid piece takes [bytes]: four figures, three numbers, some an outline; our judgement, as measured."""
 
 
 def _weigh(found: SetOutFound | None) -> int:

@@ -134,3 +134,10 @@ def widened(plane: RoofPlane, below: float, left: float, right: float) -> RoofPl
             out = right
         moved.append((u + out, s - below if s < NEAR else s))
     return replace(plane, outline=tuple(moved))
+
+
+def upright_verges(plane: RoofPlane) -> bool:
+    """Whether both ends of a plane run straight up the slope over all of it."""
+    ends = (plane.left, plane.right)
+    tops = [max((s for u, s in plane.outline if abs(u - end) < NEAR), default=0.0) for end in ends]
+    return len(plane.outline) == 4 and min(tops) > plane.slope - NEAR

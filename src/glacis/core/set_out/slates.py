@@ -12,11 +12,11 @@ from glacis.core.set_out.refused import positive
 
 Nailing = Literal["centre", "head"]
 HEAD_NAILED = 0.025
-"""From a slate's head to its nails where it is nailed there [m]; usual practice, recalled (confirm)."""
+"""From a slate's head to its nails where it is nailed there [m]; our judgement after practice, recalled (confirm)."""
 NAIL_ABOVE = 0.006
-"""From the head of the slate below to the nails [m]; usual practice, recalled (confirm)."""
+"""From the head of the slate below to the nails [m]; our judgement after usual practice, recalled (confirm)."""
 LEAST_END = 0.1
-"""Slates at an end narrower than this are cut from a wide one [m]; usual practice, recalled (confirm)."""
+"""Slates at an end narrower than this are cut from a wide one [m]; our judgement after practice, recalled."""
 
 
 class Slate(Struct, frozen=True):

@@ -12,7 +12,7 @@ from glacis.core.model.saw import Saw
 from glacis.core.units.ranges import check_ranges
 
 HALF = 45.0
-"""Tilt at which a saw's second reach is stated [°]; by convention."""
+"""Tilt at which a saw's second reach is stated [°]; by definition of the field."""
 SLACK = 1e-12
 """By definition of rounding."""
 

@@ -121,9 +121,9 @@ def _eaves(found: SetOutFound, system: System) -> Blocks:
     return (Room(90), Picture(eaves_scene(found, CUT, system)))
 
 
-def _told_apart(_results: Results, item: AreaResult) -> object:
+def _told_apart(results: Results, item: AreaResult) -> object:
     """Areas differ here by all that is stated and found about their set-out."""
-    return item.roof.set_out
+    return results.value(SET_OUT, item.roof.area.id)
 
 
 def _areas(results: Results) -> list[tuple[RoofArea, SetOutFound]]:

@@ -34,10 +34,10 @@ SHOWN_THICKNESS = 34.0
 
 
 class Choice(Struct, frozen=True):
-    """Which cut is chosen, and what it is cut with."""
+    """Which cut is chosen, and what the saw is set to for it, line by line."""
 
     number: int
-    saw: Saw
+    words: tuple[str, ...]
 
 
 def degrees_words(value: float) -> str:
@@ -154,17 +154,15 @@ def cuts_scene(
     choice: Choice,
     width: float,
     height: float,
-    system: System,
 ) -> Scene:
     """The table of cuts above, the chosen one below.
 
     Args:
         cuts: what there is to cut.
         names: of the areas by id.
-        choice: the cut to be drawn, the board and the saw.
+        choice: the cut to be drawn, and what is said of it.
         width: of the drawing.
         height: of the drawing.
-        system: units of the reader.
     """
     if not cuts:
         words = "No hips, valleys or ridges: the areas touch nowhere at an angle."
@@ -190,7 +188,7 @@ def cuts_scene(
     items.extend(cut_picture(cut, width * 0.2, y, size))
     items.append(Text(12, top + 12, "square to the line", 12, "second"))
     x, base = width * 0.38, top + 24
-    for words in cut_words(cut, names, choice.saw, system):
+    for words in choice.words:
         for line in wrapped(words, width - x - 10, 13):
             items.append(Text(x, base, line, 13))
             base += 17

@@ -134,9 +134,8 @@ def _pieces(found: SetOutFound, sheet: Sheet) -> Iterator[Item]:
     if covered is None or covered.laid is None:
         return
     laid = covered.laid
-    for number, kind in enumerate(laid.kind.tolist()):
-        if kind == WIDE:
-            yield Patch(_face(laid.boxes[number], sheet), "copper:2")
+    for number in np.flatnonzero(laid.kind == WIDE).tolist():
+        yield Patch(_face(laid.boxes[number], sheet), "copper:2")
     narrow = set(covered.slivers)
     for number in _hatched(covered):
         box_of = laid.boxes[number]
@@ -221,13 +220,15 @@ def _members(found: SetOutFound, sheet: Sheet) -> Iterator[Item]:
     if found.frame is None:
         return
     width = found.stated.grid.width or found.stack.width
+    beside = {number for _, numbers in found.beside for number in numbers}
     for number, centre in enumerate(found.frame.centres, 1):
-        twice = number in found.stated.grid.doubled
+        twice = number in found.stated.grid.doubled or number in beside
         half = width / 2 * (2 if twice else 1)
         at = found.plane.left + centre
         for edge in (at - half, at + half):
             x = sheet.x(edge)
-            yield Line((x, sheet.y(0.0), x, sheet.y(found.plane.slope)), "hairline", FACE)
+            ink = "second" if twice else "hairline"
+            yield Line((x, sheet.y(0.0), x, sheet.y(found.plane.slope)), ink, FACE)
 
 
 def _holes(view: PlaneView, sheet: Sheet, items: list[Item], hot: list[Hot]) -> None:

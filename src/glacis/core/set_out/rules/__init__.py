@@ -6,4 +6,4 @@ from msgspec.structs import replace
 from glacis.core.set_out.rules.courses import RULES as COURSES
 from glacis.core.set_out.rules.structure import RULES as STRUCTURE
 
-RULES = tuple(replace(rule, of="set_out") for rule in (*COURSES, *STRUCTURE))
+RULES = tuple(replace(rule, about="set-out") for rule in (*COURSES, *STRUCTURE))

@@ -3,7 +3,7 @@
 
 from typing import Any
 
-from glacis.core.area.analysed import AnalysedArea
+from glacis.core.judgement.by_set_out import SetOutSubject
 from glacis.core.judgement.finding import Evidence, Finding, Remedy, Severity
 from glacis.core.judgement.place import on_area
 from glacis.core.model.document import Project
@@ -11,19 +11,19 @@ from glacis.core.set_out.change import state_set_out
 from glacis.core.set_out.found import Covered
 
 
-def covered(roof: AnalysedArea) -> Covered | None:
+def covered(roof: SetOutSubject) -> Covered | None:
     """The covering of an area that is laid course by course; None for others."""
-    return roof.set_out.covered if roof.set_out is not None else None
+    return roof.set_out.covered
 
 
 def says(
-    roof: AnalysedArea, rule: str, severity: Severity, template: str, *evidence: Evidence
+    roof: SetOutSubject, rule: str, severity: Severity, template: str, *evidence: Evidence
 ) -> Finding:
     """A finding on where things go on this roof."""
     return Finding(rule, severity, "set-out", on_area(roof.area.id), template, evidence)
 
 
-def stating(roof: AnalysedArea, title: str, **values: Any) -> Remedy:
+def stating(roof: SetOutSubject, title: str, **values: Any) -> Remedy:
     """A way out that states the set-out of this area otherwise."""
     area = roof.area.id
 

@@ -5,7 +5,7 @@ from collections.abc import Iterator
 
 from msgspec.structs import replace
 
-from glacis.core.area.analysed import AnalysedArea
+from glacis.core.judgement.by_set_out import SetOutSubject
 from glacis.core.judgement.finding import Evidence, Finding, Remedy, Rule, no_remedies
 from glacis.core.model.covering import SlatePiece
 from glacis.core.model.document import Project
@@ -19,8 +19,8 @@ DATUMS = 12
 """Places that joints are tried to begin at, within a piece's width; our judgement: steps that a hand can set."""
 
 
-def _fault(roof: AnalysedArea) -> Iterator[Finding]:
-    for what, why in roof.set_out.faults if roof.set_out is not None else ():
+def _fault(roof: SetOutSubject) -> Iterator[Finding]:
+    for what, why in roof.set_out.faults:
         words = why.replace("{", "(").replace("}", ")")
         yield says(roof, "set-out.fault", "stop", f"The {what} cannot be set out: {words}")
 
@@ -37,7 +37,7 @@ FAULT = Rule(
 )
 
 
-def _gauge(roof: AnalysedArea) -> Iterator[Finding]:
+def _gauge(roof: SetOutSubject) -> Iterator[Finding]:
     found = covered(roof)
     if found is None or found.gauged is None or found.gauged.feasible or found.hanging is None:
         return
@@ -51,7 +51,7 @@ def _gauge(roof: AnalysedArea) -> Iterator[Finding]:
     )  # fmt: skip
 
 
-def _other_gauge(_project: Project, roof: AnalysedArea, _finding: Finding) -> tuple[Remedy, ...]:
+def _other_gauge(_project: Project, roof: SetOutSubject, _finding: Finding) -> tuple[Remedy, ...]:
     found = covered(roof)
     ways = []
     for way in found.ways if found is not None else ():
@@ -77,16 +77,14 @@ GAUGE = Rule(
 )
 
 
-def _misplaced(roof: AnalysedArea) -> list[Seated]:
+def _misplaced(roof: SetOutSubject) -> list[Seated]:
     found = covered(roof)
     return [seat for seat in found.windows if not seat.sits] if found and found.courses else []
 
 
-def _window(roof: AnalysedArea) -> Iterator[Finding]:
-    stated = roof.set_out.stated if roof.set_out is not None else None
+def _window(roof: SetOutSubject) -> Iterator[Finding]:
+    stated = roof.set_out.stated
     for seat in _misplaced(roof):
-        if stated is None:
-            return
         yield says(
             roof, "set-out.window", "mind",
             f"The frame of {seat.name} begins {{0}} above the line of course {seat.line + 1}; it wants {{1}} to {{2}}. "
@@ -96,7 +94,7 @@ def _window(roof: AnalysedArea) -> Iterator[Finding]:
         )  # fmt: skip
 
 
-def _seat(_project: Project, roof: AnalysedArea, finding: Finding) -> tuple[Remedy, ...]:
+def _seat(_project: Project, roof: SetOutSubject, finding: Finding) -> tuple[Remedy, ...]:
     found: list[Remedy] = []
     for seat in _misplaced(roof):
         if f" {seat.name} begins" not in finding.template:
@@ -135,7 +133,7 @@ WINDOW = Rule(
 )
 
 
-def _sliver(roof: AnalysedArea) -> Iterator[Finding]:
+def _sliver(roof: SetOutSubject) -> Iterator[Finding]:
     found = covered(roof)
     if found is None or not found.slivers or found.laid is None:
         return
@@ -149,7 +147,7 @@ def _sliver(roof: AnalysedArea) -> Iterator[Finding]:
 
 
 def _begin_elsewhere(
-    _project: Project, roof: AnalysedArea, _finding: Finding
+    _project: Project, roof: SetOutSubject, _finding: Finding
 ) -> tuple[Remedy, ...]:
     """The datum with the fewest slivers, where it has fewer."""
     from glacis.core.set_out.laying import Bonded, lay, slivers
@@ -189,11 +187,11 @@ SLIVER = Rule(
 )
 
 
-def _across(roof: AnalysedArea) -> Iterator[Finding]:
+def _across(roof: SetOutSubject) -> Iterator[Finding]:
     found = covered(roof)
     if found is None or not found.across_asked or found.across is not None:
         return
-    plane = roof.set_out.plane if roof.set_out is not None else None
+    plane = roof.set_out.plane
     width = plane.right - plane.left if plane is not None else 0.0
     yield says(
         roof, "set-out.across", "mind",
@@ -214,10 +212,8 @@ ACROSS = Rule(
 )
 
 
-def _pitch(roof: AnalysedArea) -> Iterator[Finding]:
+def _pitch(roof: SetOutSubject) -> Iterator[Finding]:
     out = roof.set_out
-    if out is None:
-        return
     product = next(
         (part.product for part in (out.covered, out.sheeted, out.panelled) if part is not None),
         None,
@@ -240,7 +236,7 @@ def _pitch(roof: AnalysedArea) -> Iterator[Finding]:
         )  # fmt: skip
 
 
-def _steeper(_project: Project, roof: AnalysedArea, _finding: Finding) -> tuple[Remedy, ...]:
+def _steeper(_project: Project, roof: SetOutSubject, _finding: Finding) -> tuple[Remedy, ...]:
     out = roof.set_out
     section = out.stated.eaves if out is not None else None
     if section is None or not section.sprocket_pitch:
@@ -261,7 +257,7 @@ PITCH = Rule(
 )
 
 
-def _side_lap(roof: AnalysedArea) -> Iterator[Finding]:
+def _side_lap(roof: SetOutSubject) -> Iterator[Finding]:
     found = covered(roof)
     product = found.product if found is not None else None
     if isinstance(product, SlatePiece) and product.width / 2 < product.side_lap - 1e-9:
@@ -284,8 +280,8 @@ SIDE_LAP = Rule(
 )
 
 
-def _coil(roof: AnalysedArea) -> Iterator[Finding]:
-    found = roof.set_out.sheeted if roof.set_out is not None else None
+def _coil(roof: SetOutSubject) -> Iterator[Finding]:
+    found = roof.set_out.sheeted
     if found is None or found.shared is None or not found.shared.unplaced:
         return
     yield says(
@@ -301,14 +297,14 @@ COIL = Rule(
     "set-out",
     "stop",
     "A sheet has no joint halfway up: what a coil cannot give in one length needs an end lap or a larger coil.",
-    "Our judgement by geometry: mass/(ρ t w) less what is lost at the beginning of a coil",
+    "Our judgement: geometry, mass/(ρ t w) less what is lost at the beginning of a coil",
     _coil,
     no_remedies,
 )
 
 
-def _in_line(roof: AnalysedArea) -> Iterator[Finding]:
-    found = roof.set_out.sheeted if roof.set_out is not None else None
+def _in_line(roof: SetOutSubject) -> Iterator[Finding]:
+    found = roof.set_out.sheeted
     lapped = [strip for strip in found.strips if strip.pieces > 1] if found is not None else []
     if not lapped or found is None:
         return

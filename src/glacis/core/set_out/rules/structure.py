@@ -6,7 +6,7 @@ from math import cos, floor, radians, tan
 
 from msgspec.structs import replace
 
-from glacis.core.area.analysed import AnalysedArea
+from glacis.core.judgement.by_set_out import SetOutSubject
 from glacis.core.judgement.finding import Evidence, Finding, Remedy, Rule, no_remedies
 from glacis.core.model.document import Project
 from glacis.core.set_out.eaves import MOST_BITE
@@ -22,12 +22,12 @@ UNSEEN = 0.005
 """A nail's point stays so far inside a visible face [m]; our judgement: a board's cup and its planing."""
 
 
-def _measured(roof: AnalysedArea) -> RowMeasured | None:
-    panels = roof.set_out.panelled if roof.set_out is not None else None
+def _measured(roof: SetOutSubject) -> RowMeasured | None:
+    panels = roof.set_out.panelled
     return panels.measured[-1][1] if panels is not None and panels.measured else None
 
 
-def _growth(roof: AnalysedArea) -> Iterator[Finding]:
+def _growth(roof: SetOutSubject) -> Iterator[Finding]:
     found, out = _measured(roof), roof.set_out
     if found is None or out is None or not found.recut:
         return
@@ -43,7 +43,7 @@ def _growth(roof: AnalysedArea) -> Iterator[Finding]:
     )  # fmt: skip
 
 
-def _recut(_project: Project, roof: AnalysedArea, _finding: Finding) -> tuple[Remedy, ...]:
+def _recut(_project: Project, roof: SetOutSubject, _finding: Finding) -> tuple[Remedy, ...]:
     out = roof.set_out
     if out is None or out.stated.panels is None:
         return ()
@@ -58,13 +58,13 @@ PANELS = Rule(
     "set-out",
     "stop",
     "Joints add up: what is a hair in each is a hand's breadth at the gable, and up there nobody can saw a panel.",
-    "Our judgement by geometry: growth and skew from the runs measured at both edges",
+    "Our judgement: geometry, growth and skew from the runs measured at both edges",
     _growth,
     _recut,
 )
 
 
-def _short(roof: AnalysedArea) -> Iterator[Finding]:
+def _short(roof: SetOutSubject) -> Iterator[Finding]:
     found = _measured(roof)
     if found is None or not found.short:
         return
@@ -81,13 +81,13 @@ SHORT = Rule(
     "set-out",
     "mind",
     "A panel can be cut narrower, never wider; a filler at the gable wants its own air seal and insulation.",
-    "Our judgement by geometry: the run measured at both edges",
+    "Our judgement: geometry, the run measured at both edges",
     _short,
     no_remedies,
 )
 
 
-def _foam(roof: AnalysedArea) -> Iterator[Finding]:
+def _foam(roof: SetOutSubject) -> Iterator[Finding]:
     out = roof.set_out
     if out is None or out.panelled is None or not out.panelled.cans.too_cold:
         return
@@ -115,8 +115,8 @@ FOAM = Rule(
 )
 
 
-def _bite(roof: AnalysedArea) -> Iterator[Finding]:
-    found = roof.set_out.eaves if roof.set_out is not None else None
+def _bite(roof: SetOutSubject) -> Iterator[Finding]:
+    found = roof.set_out.eaves
     if found is None or found.birdsmouth_share <= MOST_BITE + 1e-9:
         return
     yield says(
@@ -125,7 +125,7 @@ def _bite(roof: AnalysedArea) -> Iterator[Finding]:
     )  # fmt: skip
 
 
-def _narrower(_project: Project, roof: AnalysedArea, _finding: Finding) -> tuple[Remedy, ...]:
+def _narrower(_project: Project, roof: SetOutSubject, _finding: Finding) -> tuple[Remedy, ...]:
     out = roof.set_out
     section = out.stated.eaves if out is not None else None
     if out is None or section is None:
@@ -148,7 +148,7 @@ BITE = Rule(
 )
 
 
-def _creep(roof: AnalysedArea) -> Iterator[Finding]:
+def _creep(roof: SetOutSubject) -> Iterator[Finding]:
     out = roof.set_out
     found = out.decked if out is not None else None
     if out is None or found is None or found.creeps is None:
@@ -174,7 +174,7 @@ CREEP = Rule(
 )
 
 
-def _visible(roof: AnalysedArea) -> Iterator[Finding]:
+def _visible(roof: SetOutSubject) -> Iterator[Finding]:
     out = roof.set_out
     if out is None or not out.stack.visible:
         return
@@ -201,8 +201,8 @@ VISIBLE = Rule(
 )
 
 
-def _held_down(roof: AnalysedArea) -> Iterator[Finding]:
-    found = roof.set_out.outrigged if roof.set_out is not None else None
+def _held_down(roof: SetOutSubject) -> Iterator[Finding]:
+    found = roof.set_out.outrigged
     if found is None or found.hold_down <= 0:
         return
     yield says(
@@ -218,14 +218,14 @@ HOLD_DOWN = Rule(
     "set-out",
     "mind",
     "Snow on the overhang alone, or wind under it, turns an outrigger about the wall: its inner end comes up.",
-    "Our judgement by statics: a beam over two supports; loads without factors, the engineer sizes what holds it",
+    "Our judgement: statics, a beam over two supports; loads without factors, the engineer sizes what holds it",
     _held_down,
     no_remedies,
 )
 
 
-def _blocks(roof: AnalysedArea) -> Iterator[Finding]:
-    found = roof.set_out.outrigged if roof.set_out is not None else None
+def _blocks(roof: SetOutSubject) -> Iterator[Finding]:
+    found = roof.set_out.outrigged
     if found is None or found.best.blocks >= found.laid.blocks:
         return
     yield says(
@@ -236,7 +236,7 @@ def _blocks(roof: AnalysedArea) -> Iterator[Finding]:
     )  # fmt: skip
 
 
-def _begin_at(_project: Project, roof: AnalysedArea, _finding: Finding) -> tuple[Remedy, ...]:
+def _begin_at(_project: Project, roof: SetOutSubject, _finding: Finding) -> tuple[Remedy, ...]:
     out = roof.set_out
     if out is None or out.outrigged is None or out.stated.outriggers is None:
         return ()
@@ -251,15 +251,15 @@ BLOCKS = Rule(
     "set-out",
     "note",
     "Boards that go in uncut set their own module; every outrigger that meets no member costs a block and two screws.",
-    "Our judgement by geometry: 24 starts within one module are tried",
+    "Our judgement: geometry, 24 starts within one module are tried",
     _blocks,
     _begin_at,
 )
 
 
-def _step(roof: AnalysedArea) -> Iterator[Finding]:
-    found = roof.set_out.planed if roof.set_out is not None else None
-    stated = roof.set_out.stated.furring if roof.set_out is not None else None
+def _step(roof: SetOutSubject) -> Iterator[Finding]:
+    found = roof.set_out.planed
+    stated = roof.set_out.stated.furring
     if found is None or stated is None:
         return
     for number, rip in enumerate(found.rips):
@@ -273,7 +273,7 @@ def _step(roof: AnalysedArea) -> Iterator[Finding]:
             return
 
 
-def _thicker(_project: Project, roof: AnalysedArea, _finding: Finding) -> tuple[Remedy, ...]:
+def _thicker(_project: Project, roof: SetOutSubject, _finding: Finding) -> tuple[Remedy, ...]:
     out = roof.set_out
     if out is None or out.stated.furring is None:
         return ()

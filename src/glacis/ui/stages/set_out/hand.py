@@ -18,6 +18,7 @@ from glacis.core.set_out.change import (
     state_set_out,
 )
 from glacis.core.set_out.found import Seated, SetOutFound
+from glacis.core.set_out.parts import SET_OUT
 from glacis.core.set_out.plane import Window
 from glacis.report.scene import Hot
 from glacis.session.places import random_name
@@ -60,7 +61,7 @@ class SetOutHand(QObject):
     @property
     def found(self) -> SetOutFound | None:
         """What follows from that."""
-        return self._desk.area.roof.set_out if self._desk.area else None
+        return self._desk.value(SET_OUT, self.area.id) if self.area else None
 
     @property
     def windows(self) -> tuple[Window, ...]:

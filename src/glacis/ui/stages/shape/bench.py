@@ -18,7 +18,7 @@ from glacis.core.shape.shape import RoofShape
 from glacis.core.units.format import with_unit
 from glacis.core.units.quantities import Quantity
 from glacis.core.working import Working
-from glacis.report.charts.cuts import Choice, cuts_scene
+from glacis.report.charts.cuts import Choice, cut_words, cuts_scene
 from glacis.report.charts.exploded import Apart, exploded_scene
 from glacis.report.charts.in_space import Turn, space_scene
 from glacis.report.charts.outlines import shape_plan_scene
@@ -80,6 +80,7 @@ class ShapeBench(Bench):
         self._apart = Apart()
         self._turning: tuple[QPointF, float, float] | None = None
         self._cut = 0
+        self._choice = Choice(0, ())
         self._lengths = ""
         self._marked: Place | None = None
         self._panel: RoofPanel | None = None
@@ -208,9 +209,17 @@ class ShapeBench(Bench):
             if item is strip:
                 item.refresh()
         self.saw.refresh()
-        self._cut = max(0, min(self._cut, len(self.shape.cuts) - 1))
+        self._choose_cut()
         self.say(self.empty_words() or self._totals())
         self.canvas.show_scene(self._scene, self.desk.palette)
+
+    def _choose_cut(self) -> None:
+        """Find what the saw is set to for the chosen cut, before anything is painted."""
+        cuts, project = self.shape.cuts, self.desk.project
+        self._cut = max(0, min(self._cut, len(cuts) - 1))
+        names = {area.id: area.name for area in project.areas}
+        words = cut_words(cuts[self._cut], names, project.saw, self.desk.system) if cuts else ()
+        self._choice = Choice(self._cut, tuple(words))
 
     def _take_marked(self) -> None:
         """Show in the plan what a finding has just pointed at."""
@@ -259,8 +268,7 @@ class ShapeBench(Bench):
             apart = replace(self._apart, selected=self.desk.selected_layer)
             return exploded_scene(self.desk.area.roof, apart, (width, height), self.desk.system)
         if self._view == "cuts":
-            choice = Choice(self._cut, project.saw)
-            return cuts_scene(self.cuts(), names, choice, width, height, self.desk.system)
+            return cuts_scene(self.cuts(), names, self._choice, width, height)
         held = self.hand.held()
         scene = shape_plan_scene(project, self.shape, held, self.hand.fit(), width, height)
         lines = wrapped(self._lengths, width - 160, 12)
