@@ -112,10 +112,15 @@ class Eaves(Struct, frozen=True):
     flat_sprocket: FlatSprocket | None
 
 
-def line(x: float, square: float, pitch: float) -> float:
-    """Height of what lies so far square above the rafters at a place [m]: -x tan + d/cos."""
-    slope = radians(pitch)
-    return -x * tan(slope) + square / cos(slope)
+class Slope(Struct, frozen=True):
+    """Lines that run with the slope of a roof, in its section at the eaves; pitch in degrees."""
+
+    pitch: float
+
+    def at(self, x: float, square: float) -> float:
+        """Height at a place of what lies so far square above the rafters [m]: -x tan + d/cos."""
+        slope = radians(self.pitch)
+        return -x * tan(slope) + square / cos(slope)
 
 
 def _check(pitch: float) -> None:
@@ -133,8 +138,8 @@ def eaves(given: EavesIn) -> Eaves:
     slope = radians(given.pitch)
     raised = given.board + given.counter
     stack = raised + given.batten
-    top = line(given.projection, stack, given.pitch) + given.kick
-    tail = line(given.projection, -given.rafter, given.pitch)
+    top = Slope(given.pitch).at(given.projection, stack) + given.kick
+    tail = Slope(given.pitch).at(given.projection, -given.rafter)
     plumb = positive("depth of the rafter", given.rafter) / cos(slope)
     bite = given.seat * tan(slope)
     return Eaves(
@@ -168,9 +173,9 @@ def _flat(given: EavesIn) -> FlatSprocket | None:
     head_x = given.projection - positive("length of the sprocket", given.sprocket_length) * cos(
         flat
     )
-    head_z = line(head_x, raised, given.pitch)
+    head_z = Slope(given.pitch).at(head_x, raised)
     toe = head_z - (given.projection - head_x) * tan(flat)
-    above = toe - line(given.projection, raised, given.pitch)
+    above = toe - Slope(given.pitch).at(given.projection, raised)
     return FlatSprocket(
         head_x=head_x,
         head_z=head_z,

@@ -167,7 +167,7 @@ def _cut(
     inside = shapely.contains_properly(room, faces)
     areas = (boxes[:, 2] - boxes[:, 0]) * (boxes[:, 3] - boxes[:, 1])
     crossing = np.flatnonzero(~inside)
-    cut = dict(zip(crossing.tolist(), shapely.intersection(faces[crossing], shape), strict=True))
+    cut = {k: shapely.clip_by_rect(shape, *boxes[k]) for k in crossing.tolist()}
     for number, part in cut.items():
         areas[number] = part.area
     narrow = boxes[:, 2] - boxes[:, 0] < bond.width - 1e-6

@@ -7,7 +7,7 @@ from math import cos, radians, tan
 from msgspec import Struct
 
 from glacis.core.model.set_out import EavesSection
-from glacis.core.set_out.eaves import Eaves, line
+from glacis.core.set_out.eaves import Eaves, Slope
 from glacis.core.set_out.found import SetOutFound
 from glacis.core.units.format import with_unit
 from glacis.core.units.quantities import Quantity, System
@@ -72,7 +72,7 @@ def eaves_scene(found: SetOutFound, size: Size, system: System) -> Scene:
     pitch = found.plane.pitch
     bands = bands_of(found)
     inside = -(section.wall + BEYOND)
-    top = line(inside, bands[-1].high, pitch)
+    top = Slope(pitch).at(inside, bands[-1].high)
     low = min(cut.tail_underside - section.below, -0.25) - 0.1
     room = width - LEFT - RIGHT, height - TOP - BOTTOM
     scale = min(room[0] / (section.projection - inside), room[1] / (top - low))
@@ -104,7 +104,7 @@ def _along(band: Band, frame: Frame, pitch: float, ends: tuple[float, float]) ->
         (outside, band.high),
         (inside, band.high),
     ):
-        corners += frame.at(x, line(x, square, pitch))
+        corners += frame.at(x, Slope(pitch).at(x, square))
     return Patch(tuple(corners), band.fill, "ink", CUT if band.name == "rafter" else FACE)
 
 
@@ -112,7 +112,7 @@ def _seat(found: SetOutFound, section: EavesSection) -> float:
     """Height of the wall head, into which the birdsmouth is cut [m]."""
     pitch = found.plane.pitch
     rafter = section.rafter or found.stack.rafter
-    return line(0.0, -rafter, pitch) + section.seat * tan(radians(pitch))
+    return Slope(pitch).at(0.0, -rafter) + section.seat * tan(radians(pitch))
 
 
 def _wall(
@@ -169,7 +169,7 @@ def _sprocket(found: SetOutFound, cut: Eaves, frame: Frame) -> Iterator[Item]:
     raised = found.stack.board + (found.stack.counter or found.stated.counter)
     head = frame.at(flat.head_x, flat.head_z)
     toe = frame.at(section.projection, flat.toe_z)
-    under = frame.at(section.projection, line(section.projection, raised, pitch))
+    under = frame.at(section.projection, Slope(pitch).at(section.projection, raised))
     yield Patch((*head, *toe, *under), "copper:3", "ink", CUT)
 
 
@@ -179,7 +179,7 @@ def _labels(
     """Each band with its thickness square and plumb, in its order."""
     inside, pitch = cut
     places = [
-        frame.at(inside, line(inside, (band.low + band.high) / 2, pitch))
+        frame.at(inside, Slope(pitch).at(inside, (band.low + band.high) / 2))
         for band in reversed(bands)
     ]
     ys = spread([y for _, y in places], 17, 20, 1e4)
