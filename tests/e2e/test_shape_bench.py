@@ -134,7 +134,7 @@ def test_cuts_can_be_chosen_and_tell_what_the_saw_must_do(window, shape):
         shape.saw.fields[key].setText(text)
         shape.saw.fields[key].returnPressed.emit()
     assert window.desk.project.saw.reach_tilted == pytest.approx(0.15)
-    assert "Guide: 120" in words(shape)
+    assert "Guide 120" in words(shape)
     assert "gets through in one pass" in " ".join(words(shape).split())
     QTest.keyClick(shape.canvas, Qt.Key.Key_Down)
     assert "Blade 42.0° from square" in words(shape)

@@ -30,7 +30,7 @@ from glacis.report.scene import (
     shorten,
 )
 
-WIDE, HIGH = 520.0, 330.0
+WIDE, HIGH = 520.0, 348.0
 """Size of a card [pt]."""
 HEADS = ("side", "mitre", "jack bevel", "backing")
 CAUTION = (
@@ -46,7 +46,7 @@ def _table(cut: Cut, names: dict[str, str], x: float, y: float) -> Iterator[Item
         yield Text(at, y, head, 12, "second", anchor)
     yield Line((x, y + 5, x + 304, y + 5), "ink", FACE)
     for row, side in enumerate(cut.sides, 1):
-        base = y + 4 + 17 * row
+        base = y + 4 + 14.5 * row
         yield Text(x, base, shorten(names[side.area], 130, 12), 12)
         for at, value in zip(columns[1:], (side.mitre, side.jack_bevel, side.backing), strict=True):
             yield Text(at, base, degrees_words(value), 12, "ink", "end", "mono")
@@ -75,9 +75,9 @@ def card_scene(cut: Cut, names: dict[str, str], saw: Saw, system: System, number
     base = 84.0
     for words in cut_words(cut, names, saw, system):
         for line in _lines(words, WIDE - 216):
-            items.append(Text(200, base, line, 11.5))
-            base += 14.5
-    items.extend(_table(cut, names, 200, max(base + 8, 250)))
+            items.append(Text(200, base, line, 11))
+            base += 13.2
+    items.extend(_table(cut, names, 200, max(base + 4, 250)))
     items.append(Text(16, HIGH - 12, CAUTION, 10.5, "second"))
     return Scene(WIDE, HIGH, tuple(items))
 
@@ -86,7 +86,7 @@ def _lines(words: str, width: float) -> list[str]:
     from reportlab.lib.utils import simpleSplit
 
     indent = len(words) - len(words.lstrip())
-    parts = simpleSplit(words, FACES["regular"], 11.5, width)
+    parts = simpleSplit(words, FACES["regular"], 11, width)
     return [" " * indent + parts[0], *parts[1:]] if parts else []
 
 

@@ -125,7 +125,7 @@ def cut_words(cut: Cut, names: dict[str, str], saw: Saw, system: System) -> Iter
         for value in (saw.thickness, cutting.depth, cutting.reach, cutting.web)
     )
     times = {
-        0: f"leaves a web of {web} even from both faces",
+        0: f"leaves a web of {web} from both faces",
         1: "gets through in one pass",
         2: "takes two passes, one from each face",
     }[cutting.passes]
@@ -134,14 +134,16 @@ def cut_words(cut: Cut, names: dict[str, str], saw: Saw, system: System) -> Iter
     if cutting.wedge > 0:
         block = degrees_words(cutting.wedge)
         yield f"The saw tilts to {degrees_words(saw.tilt_most)}: a wedge block of {block} under it."
-    yield f"Without a tilting saw: a wedge block of {degrees_words(cut.tilt)}."
-    yield f"Board of {board}: {deep} along the blade; a saw that reaches {reach} there {times}."
+    else:
+        yield f"Without a tilting saw: a wedge block of {degrees_words(cut.tilt)}."
+    yield f"Board of {board}: {deep} along the blade."
+    yield f"A saw that reaches {reach} there {times}."
     left, right = (
         with_unit(v, Quantity.THICKNESS, system) for v in (saw.shoe_left, saw.shoe_right)
     )
     kerf = with_unit(saw.kerf, Quantity.JOINT, system)
-    yield f"Guide: {left} left of the line with the waste at its right, {right} right of it with the waste at"
-    yield f"    its left; the kerf of {kerf} lies in the waste."
+    yield f"Guide {left} left of the line, waste right of it; or {right} right, waste left."
+    yield f"The kerf of {kerf} lies in the waste."
     seat = degrees_words(cut.line_pitch)
     yield f"Member along the line: plumb cut {degrees_words(cut.plumb)}, seat cut {seat}."
     if cut.kind in ("hip", "valley"):

@@ -28,7 +28,7 @@ from glacis.report.scene import (
     text_width,
 )
 
-LEFT, RIGHT, TOP, BOTTOM = 76.0, 84.0, 14.0, 46.0
+LEFT, RIGHT, TOP, BOTTOM = 92.0, 84.0, 14.0, 46.0
 """Room round the plane for its dimensions [pt]."""
 LEAST_JOINT = 3.0
 """Joints nearer to each other than this are not drawn [pt]; our judgement: they would only grey the plane."""
