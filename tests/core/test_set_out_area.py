@@ -1,6 +1,8 @@
 # SPDX-License-Identifier: GPL-3.0-or-later
 """Areas set out: pieces tile the plane, mirrored planes give mirrored lists, windows and datum follow."""
 
+from typing import Any
+
 import numpy as np
 import pytest
 from hypothesis import given, settings
@@ -21,7 +23,8 @@ from core.set_outs import (
 )
 from glacis.core.arithmetic import evaluate
 from glacis.core.errors import GlacisError, MissingReference, ValueRefused
-from glacis.core.model.set_out import EavesSection, MeasuredRun
+from glacis.core.model.geometry import Break, Footprint, FootprintEdge, Loop
+from glacis.core.model.set_out import EavesSection, MeasuredRun, SetOut
 from glacis.core.model.validate import check_project
 from glacis.core.set_out.change import (
     choose_product,
@@ -32,9 +35,10 @@ from glacis.core.set_out.change import (
 )
 from glacis.core.set_out.laid_out import laid_out
 from glacis.core.set_out.lists import marked, pieces_of
-from glacis.core.set_out.parts import SET_OUT
+from glacis.core.set_out.parts import SET_OUT, SHEET_WAYS
 from glacis.core.set_out.plane import mirrored, plane_of, widened
 from glacis.core.set_out.working import set_out_working
+from glacis.core.shape.footprints import regrow
 from glacis.core.units.format import number
 from support import analyser, demo
 
@@ -55,8 +59,8 @@ SHAPES = {
 }  # fmt: skip
 
 
-def found_in(project):
-    return analyser().analyse(project).value(SET_OUT, "a")
+def found_in(project, area="a") -> Any:
+    return analyser().analyse(project).value(SET_OUT, area)
 
 
 @pytest.mark.parametrize("product", COVERINGS)
@@ -241,7 +245,7 @@ def test_products_and_limits_are_checked():
 
 
 def test_the_demo_s_hall_is_laid_but_for_its_window():
-    found = analyser().analyse(demo()).value(SET_OUT, "hall-south")
+    found = found_in(demo(), "hall-south")
     assert not found.faults
     assert [seat.name for seat in found.covered.windows if not seat.sits] == ["Stage rooflight"]
     assert found.covered.laid.areas.sum() == pytest.approx(found.plane.area, rel=0.01)
@@ -249,3 +253,48 @@ def test_the_demo_s_hall_is_laid_but_for_its_window():
     assert rolled is not None
     rolls = rolled[1]
     assert rolls.laid + rolls.left + rolls.wasted == pytest.approx(rolls.rolls * 50.0)
+
+
+def test_sheets_stand_side_by_side_and_the_rest_of_the_list_is_there():
+    project = laid(METAL, eaves=EavesSection())
+    ways = analyser().analyse(project).value(SHEET_WAYS, "a")
+    assert {way.product.fixing for way in ways} == {"concealed", "exposed"}
+    chosen = next(way for way in ways if way.product.id == "metal")
+    assert chosen == found_in(project).sheeted
+    assert analyser().analyse(laid(TILE)).value(SHEET_WAYS, "a") == ()
+    pieces = {
+        piece.mark: piece
+        for piece in pieces_of(analyser().analyse(demo()).value(SET_OUT, "hall-south"))
+    }
+    assert pieces["G1"].length == pytest.approx(1.1 / np.tan(np.radians(42.0)))
+    assert pieces["Q1"].count == 2
+    assert pieces["N"].count == 2 * sum(pieces[mark].count for mark in "PCW")
+
+
+def test_a_bent_profile_lies_where_the_pitch_changes():
+    project = laid(TILE)
+    edges = tuple(
+        FootprintEdge(id=name, at=at, kind=kind, pitch=60.0, breaks=breaks)  # type: ignore[arg-type]
+        for name, at, kind, breaks in (
+            ("s", (0.0, 0.0), "eaves", (Break(start=2.0, pitch=30.0),)), ("e", (10.0, 0.0), "verge", ()),
+            ("n", (10.0, 8.0), "eaves", (Break(start=2.0, pitch=30.0),)), ("w", (0.0, 8.0), "verge", ()),
+        )
+    )  # fmt: skip
+    footprint = Footprint(id="f", name="Mansard", level=3.0, loops=(Loop(edges=edges),))
+    grown = regrow(
+        replace(project, areas=(), set_outs=(), footprints=(footprint,)), "f", ("b", "z")
+    )
+    lower = next(a for a in grown.areas if a.grown and (a.grown.edge, a.grown.band) == ("s", 0))
+    upper = next(a for a in grown.areas if a.grown and (a.grown.edge, a.grown.band) == ("s", 1))
+    stated = replace(grown, set_outs=(SetOut(area=lower.id), SetOut(area=upper.id)))
+    found = found_in(stated, lower.id)
+    ((profile, length),) = found.profiles
+    assert (profile.bend, length) == pytest.approx((150.0, 10.0))
+    assert next(piece.length for piece in pieces_of(found) if piece.mark == "X1") == pytest.approx(
+        10.0
+    )
+    above = found_in(stated, upper.id)
+    assert above.profiles == ()
+    assert above.covered.courses[0].s == pytest.approx(
+        found.covered.hanging.hang - 0.05 / np.cos(np.radians(30))
+    )

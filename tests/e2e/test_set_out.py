@@ -151,6 +151,9 @@ def test_measured_runs_are_typed_and_the_last_panel_recut(window):
     assert last.recut
     strip.recut.click()
     assert not any(f.rule == "set-out.panels" for f in window.desk.results.findings)
+    bench.open_lists()
+    bench.lists.choices["sheets"].click()
+    assert bench.lists.table.rowCount() == 2
     for _ in range(3):
         window.desk.store.undo()
     assert window.desk.project == before

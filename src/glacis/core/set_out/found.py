@@ -13,7 +13,7 @@ from glacis.core.set_out.plane import RoofPlane, Window
 if TYPE_CHECKING:
     from glacis.core.set_out.across import Across
     from glacis.core.set_out.curves import Facets
-    from glacis.core.set_out.eaves import Eaves, Plate
+    from glacis.core.set_out.eaves import Eaves, PitchChange, Plate
     from glacis.core.set_out.foam import Cans
     from glacis.core.set_out.gauges import Gauged, Hanging, Moved, Otherwise, TwoGauges
     from glacis.core.set_out.grid import Decked, Framed
@@ -56,6 +56,8 @@ class SetOutRead(Struct, frozen=True):
         products: of its layers from inside to outside, each with the layer's id.
         openings: names of the openings in it, by id.
         stack: of its build-up.
+        dormers: name and height of the front wall of those on it [m].
+        breaks: where the plane goes on at another pitch above [°], and how long that is [m].
     """
 
     area: RoofArea
@@ -63,6 +65,8 @@ class SetOutRead(Struct, frozen=True):
     products: tuple[tuple[str, Product], ...]
     openings: tuple[tuple[str, str], ...]
     stack: Stack
+    dormers: tuple[tuple[str, float], ...] = ()
+    breaks: tuple[tuple[float, float], ...] = ()
 
 
 class Course(Struct, frozen=True):
@@ -206,6 +210,8 @@ class SetOutFound(Struct, frozen=True):
         outrigged: outriggers along the eaves; None likewise.
         planed: furring over the deck's zones; None likewise.
         facets: of a curve; None likewise.
+        dormers: name and height of the front wall of those on it [m].
+        profiles: where the pitch changes above: the bent profile, and its length [m].
         faults: what could not be worked out: which part, and why.
     """
 
@@ -224,6 +230,8 @@ class SetOutFound(Struct, frozen=True):
     outrigged: "Outrigged | None" = None
     planed: "Planed | None" = None
     facets: "Facets | None" = None
+    dormers: tuple[tuple[str, float], ...] = ()
+    profiles: "tuple[tuple[PitchChange, float], ...]" = ()
     faults: tuple[tuple[str, str], ...] = ()
 
     @property

@@ -2,6 +2,7 @@
 """The set-out of an area: each part worked out where it is stated, what cannot be said with its reason."""
 
 from collections.abc import Callable
+from functools import partial
 from math import ceil
 from typing import Any, TypeVar
 
@@ -19,7 +20,16 @@ from glacis.core.model.covering import (
 from glacis.core.model.set_out import EavesSection, PanelRun
 from glacis.core.set_out.covered import covered_by_shingles, covered_by_slates, covered_by_tiles
 from glacis.core.set_out.curves import Facets, facets
-from glacis.core.set_out.eaves import Eaves, EavesIn, Plate, PlateIn, eaves, plate
+from glacis.core.set_out.eaves import (
+    Eaves,
+    EavesIn,
+    PitchChange,
+    Plate,
+    PlateIn,
+    eaves,
+    pitch_change,
+    plate,
+)
 from glacis.core.set_out.foam import cans_for
 from glacis.core.set_out.found import (
     Covered,
@@ -114,7 +124,19 @@ def laid_out(read: SetOutRead) -> SetOutFound:
         outrigged=timber[0],
         planed=timber[1],
         facets=timber[2],
+        dormers=read.dormers,
+        profiles=_profiles(read, covering),
         faults=tuple(parts.faults),
+    )
+
+
+def _profiles(read: SetOutRead, covering: Product | None) -> tuple[tuple[PitchChange, float], ...]:
+    """Bent profiles at changes of pitch, each leg by the covering's lap."""
+    lap = 0.0
+    for name in ("headlap_least", "lap", "end_lap"):
+        lap = lap or getattr(covering, name, 0.0)
+    return tuple(
+        (pitch_change(read.area.pitch, pitch, (lap, lap)), length) for pitch, length in read.breaks
     )
 
 
@@ -329,3 +351,20 @@ def _plate(read: SetOutRead, section: EavesSection) -> Plate:
             member=grid.width or stack.width,
         )
     )
+
+
+def sheet_ways(read: SetOutRead, known: tuple[Product, ...]) -> tuple[Sheeted, ...]:
+    """The plane laid of every metal sheet that is known, hidden fixings and open ones side by side.
+
+    None of them where the plane is not laid of metal; those that cannot be laid are left out.
+    """
+    if not any(isinstance(product, SheetProduct) for _, product in read.products):
+        return ()
+    windows = frozenset(identifier for identifier, _ in read.openings)
+    plane, parts = plane_of(read.area, windows), _Parts()
+    found = []
+    for sheet in known:
+        if isinstance(sheet, SheetProduct):
+            way = parts.tried(sheet.name, partial(_sheeted, read, plane, sheet))
+            found += [] if way is None else [way]
+    return tuple(found)

@@ -7,7 +7,7 @@ from math import atan2, ceil, degrees
 
 from msgspec import Struct
 
-from glacis.core.set_out.eaves import lining
+from glacis.core.set_out.eaves import lining, wedge_length
 from glacis.core.set_out.found import Covered, Panelled, SetOutFound, Sheeted
 from glacis.core.set_out.metal import Strip
 from glacis.core.set_out.panels import run_of
@@ -81,6 +81,13 @@ def pieces_of(found: SetOutFound) -> tuple[Piece, ...]:
         rows += _panels(found.panelled)
     rows += _plate(found)
     rows += _ladder(found)
+    rows += _cheeks(found)
+    for number, (profile, length) in enumerate(found.profiles, 1):
+        up, down = profile.upper_leg * 1000, profile.lower_leg * 1000
+        words = f"bent profile, {profile.bend:.1f}° between its legs, {up:.0f} mm under, {down:.0f} mm over at least"
+        rows.append(
+            Piece(f"X{number}", words, length, 0.0, 0.0, 1, 0.0, 0.0, "", "the pitch changes above")
+        )
     rows += _windows(found)
     rows += _timber(found)
     return tuple(rows)
@@ -269,6 +276,17 @@ def _ladder(found: SetOutFound) -> Iterator[Piece]:
         "V", "verge ladder, infill of a field", field, cut.verge_ladder_depth, 0.0, count, 0.0, 0.0, "",
         "both verges: spacing less member, as deep as the board",
     )  # fmt: skip
+
+
+def _cheeks(found: SetOutFound) -> Iterator[Piece]:
+    """Triangles of the dormers' cheeks: as high as the front wall, back to where the roof meets its top."""
+    for number, (name, wall) in enumerate(found.dormers, 1):
+        if found.plane.pitch > 0:
+            back = wedge_length(wall, found.plane.pitch)
+            yield Piece(
+                f"G{number}", f"cheek of {name}, a triangle", back, wall, 90 - found.plane.pitch, 2, 0.0,
+                0.0, "", "h by h/tan",
+            )  # fmt: skip
 
 
 def _windows(found: SetOutFound) -> Iterator[Piece]:

@@ -1,16 +1,18 @@
 # SPDX-License-Identifier: GPL-3.0-or-later
 """Set-out as a part of the results: all of an area while a window or the datum is dragged."""
 
-from glacis.core.graph.part import Part
+from msgspec import Struct
+
+from glacis.core.graph.part import WHOLE, Part
 from glacis.core.graph.reader import Reader
 from glacis.core.heat.parts import THERMAL
 from glacis.core.heat.resolve import LayerData
 from glacis.core.model.covering import Product
-from glacis.core.model.document import Assembly
+from glacis.core.model.document import Assembly, RoofArea
 from glacis.core.model.geometry import CUTTING
 from glacis.core.model.layers import MembraneLayer, SolidLayer
 from glacis.core.model.set_out import SetOut
-from glacis.core.set_out.found import SetOutFound, SetOutRead, Stack
+from glacis.core.set_out.found import SetOutFound, SetOutRead, Sheeted, Stack
 
 DEEP = 0.08
 """Members at least so deep carry the roof [m]; our judgement: battens are shallower."""
@@ -81,9 +83,30 @@ def read_set_out(reader: Reader, subject: str, stated: SetOut) -> SetOutRead:
         for item in reader.project.openings
         if item.area == subject and item.kind in CUTTING
     )
-    return SetOutRead(
-        area, stated, products_in(reader, assembly), openings, stack_of(assembly, layers)
+    dormers = tuple(
+        (item.name, item.wall) for item in reader.project.dormers if item.area == subject
     )
+    stack, products = stack_of(assembly, layers), products_in(reader, assembly)
+    return SetOutRead(area, stated, products, openings, stack, dormers, _breaks(reader, area))
+
+
+def _breaks(reader: Reader, area: RoofArea) -> tuple[tuple[float, float], ...]:
+    """Changes of pitch above an area: asked of the roof in space only where its footprint has any."""
+    grown = area.grown
+    footprint = next(
+        (item for item in reader.project.footprints if grown and item.id == grown.source), None
+    )
+    edges = [edge for edge, _ in footprint.sides] if footprint is not None else []
+    if not any(grown and edge.id == grown.edge and edge.breaks for edge in edges):
+        return ()
+    from glacis.core.shape.parts import SHAPE
+
+    shape = reader.value(SHAPE, WHOLE)
+    found = []
+    for edge in reader.once("edges by area", shape.edges_by_area)[area.id]:
+        if edge.kind == "break" and reader.area(edge.other).level > area.level:
+            found.append((reader.area(edge.other).pitch, edge.length))
+    return tuple(found)
 
 
 def _found(read: SetOutRead | None) -> SetOutFound | None:
@@ -105,3 +128,27 @@ def _weigh(found: SetOutFound | None) -> int:
 
 SET_OUT = Part("set-out", _reads, _found, _weigh)
 """The set-out of an area; None where nothing is stated about it."""
+
+
+class WaysRead(Struct, frozen=True):
+    """What sheets side by side depend on."""
+
+    read: SetOutRead | None
+    own: tuple[Product, ...]
+
+
+def _reads_ways(reader: Reader, subject: str) -> WaysRead:
+    return WaysRead(_reads(reader, subject), reader.project.products)
+
+
+def _ways(read: WaysRead) -> tuple[Sheeted, ...]:
+    if read.read is None:
+        return ()
+    from glacis.core.set_out.laid_out import sheet_ways
+    from glacis.core.set_out.shipped import products_of
+
+    return sheet_ways(read.read, tuple(products_of(read.own).values()))
+
+
+SHEET_WAYS = Part("sheets side by side", _reads_ways, _ways)
+"""An area that is laid of metal, laid of every sheet that is known."""

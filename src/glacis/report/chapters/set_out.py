@@ -53,6 +53,7 @@ def _blocks(read: SetOutChapter) -> Blocks:
         *_pieces(found, read.units),
         *_panels(found, read.units),
         *_eaves(found, read.units),
+        *_timber(found, read.units),
         *working_blocks(set_out_working(found), read.units),
         Words(CAUTION, "small"),
     )
@@ -119,6 +120,23 @@ def _eaves(found: SetOutFound, system: System) -> Blocks:
     from glacis.report.charts.set_out_eaves import eaves_scene
 
     return (Room(90), Picture(eaves_scene(found, CUT, system)))
+
+
+def _timber(found: SetOutFound, system: System) -> Blocks:
+    """Outriggers, furring and curves where they are stated."""
+    from glacis.report.charts.set_out_timber import (
+        curve_scene,
+        furring_scene,
+        outriggers_scene,
+    )
+
+    drawn: list[Room | Picture] = []
+    for there, draw in (
+        (found.outrigged, outriggers_scene), (found.planed, furring_scene), (found.facets, curve_scene)
+    ):  # fmt: skip
+        if there is not None:
+            drawn += [Room(90), Picture(draw(found, CUT, system))]
+    return tuple(drawn)
 
 
 def _told_apart(results: Results, item: AreaResult) -> object:

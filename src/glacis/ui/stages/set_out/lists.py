@@ -11,8 +11,9 @@ from PyQt6.QtWidgets import (
     QWidget,
 )
 
-from glacis.core.set_out.found import SetOutFound
+from glacis.core.set_out.found import SetOutFound, Sheeted
 from glacis.core.set_out.lists import marked, pieces_of
+from glacis.core.set_out.parts import SHEET_WAYS
 from glacis.core.units.format import with_unit
 from glacis.core.units.quantities import Quantity, System
 from glacis.ui.desk import Desk
@@ -23,14 +24,26 @@ from glacis.ui.widgets.overlay import Overlay
 
 T = Quantity.THICKNESS
 COURSE_HEADS = ("course", "from the datum", "gauge", "headlap", "note")
+SHEET_HEADS = ("sheet", "fixed", "strips", "sheets", "length", "end laps", "coils", "moves")
 PIECE_HEADS = ("mark", "piece", "count", "length", "width", "end")
-WIDTHS = {"courses": (60, 120, 100, 100, 120), "pieces": (44, 190, 52, 90, 84, 56)}
+WIDTHS = {
+    "sheets": (190, 70, 52, 54, 74, 62, 46, 70),
+    "courses": (60, 120, 100, 100, 120),
+    "pieces": (44, 190, 52, 90, 84, 56),
+}
 WORDS = {
     "courses": "From the front of the fascia up the slope, each rounded to a millimetre by itself: mark all of them "
     "from one end of the tape.",
+    "sheets": "Hidden clips let a sheet move and leave its face whole, but want a seam closed by machine; screws "
+    "through the face cost less, hold each sheet still at every one, and each washer ages in the sun.",
     "pieces": "Marks as they are written on the pieces. Lengths along the slope; an end is its angle from square. "
     "Guard, eyes, ears and lungs at the saw.",
 }
+NOTHING = {
+    "courses": "Nothing is laid in courses here.", "pieces": "Nothing to cut yet.",
+    "sheets": "This area is not laid of metal sheets.",
+}  # fmt: skip
+HEADS = {"courses": COURSE_HEADS, "pieces": PIECE_HEADS, "sheets": SHEET_HEADS}
 Rows = list[tuple[str, ...]]
 
 
@@ -62,8 +75,22 @@ def piece_texts(found: SetOutFound, system: System) -> Rows:
     ]  # fmt: skip
 
 
+def sheet_texts(ways: tuple[Sheeted, ...], system: System) -> Rows:
+    """Metal sheets side by side in words."""
+    return [
+        (
+            way.product.name, str(getattr(way.product, "fixing", "")), str(len(way.strips)),
+            str(sum(strip.pieces for strip in way.strips)), with_unit(way.metres, Quantity.LENGTH, system),
+            str(sum(strip.pieces - 1 for strip in way.strips)),
+            str(len(way.shared.coils)) if way.shared is not None else "",
+            with_unit(way.movement, Quantity.JOINT, system),
+        )
+        for way in ways
+    ]  # fmt: skip
+
+
 class ListPanel(Overlay):
-    """Both lists, one at a time."""
+    """Three lists, one at a time."""
 
     def __init__(self, desk: Desk, hand: SetOutHand, parent: QWidget) -> None:
         super().__init__("Lists", parent)
@@ -74,6 +101,7 @@ class ListPanel(Overlay):
         for name, words, tip in (
             ("courses", "Courses", "Every course from the datum"),
             ("pieces", "Pieces", "Every piece to be cut or bought"),
+            ("sheets", "Sheets compared", "Metal sheets side by side, fixed by hidden clips or through their face"),
         ):  # fmt: skip
             button = QToolButton()
             button.setText(words)
@@ -109,14 +137,22 @@ class ListPanel(Overlay):
         self._which = name
         self.refresh()
 
+    def _rows(self, found: SetOutFound | None, system: System) -> Rows:
+        area = self._hand.area
+        if found is None or area is None:
+            return []
+        if self._which == "sheets":
+            return sheet_texts(self._desk.value(SHEET_WAYS, area.id), system)
+        return (
+            course_texts(found, system) if self._which == "courses" else piece_texts(found, system)
+        )
+
     def refresh(self) -> None:
         """Show the list as it is."""
         found, system = self._hand.found, self._desk.system
         for name, button in self.choices.items():
             button.setChecked(name == self._which)
-        heads = COURSE_HEADS if self._which == "courses" else PIECE_HEADS
-        texts = course_texts if self._which == "courses" else piece_texts
-        rows = texts(found, system) if found is not None else []
+        heads, rows = HEADS[self._which], self._rows(found, system)
         self.table.setColumnCount(len(heads))
         self.table.setHorizontalHeaderLabels(list(heads))
         self.table.setRowCount(len(rows))
