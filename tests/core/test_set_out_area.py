@@ -262,10 +262,7 @@ def test_sheets_stand_side_by_side_and_the_rest_of_the_list_is_there():
     chosen = next(way for way in ways if way.product.id == "metal")
     assert chosen == found_in(project).sheeted
     assert analyser().analyse(laid(TILE)).value(SHEET_WAYS, "a") == ()
-    pieces = {
-        piece.mark: piece
-        for piece in pieces_of(analyser().analyse(demo()).value(SET_OUT, "hall-south"))
-    }
+    pieces = {piece.mark: piece for piece in pieces_of(found_in(demo(), "hall-south"))}
     assert pieces["G1"].length == pytest.approx(1.1 / np.tan(np.radians(42.0)))
     assert pieces["Q1"].count == 2
     assert pieces["N"].count == 2 * sum(pieces[mark].count for mark in "PCW")

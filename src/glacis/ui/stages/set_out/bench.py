@@ -19,6 +19,7 @@ from glacis.report.scene import Hot, SceneMaker, saying
 from glacis.ui.bench import Bench, view_buttons
 from glacis.ui.desk import Desk
 from glacis.ui.drawing.canvas import Canvas
+from glacis.ui.plain import plain_tip
 from glacis.ui.prompts import Prompts
 from glacis.ui.stages.set_out.hand import SetOutHand
 from glacis.ui.stages.set_out.lists import ListPanel
@@ -70,7 +71,7 @@ class SetOutBench(Bench):
             ("Working", "Every step behind gauges, coils, panels and eaves", self.show_working),
         ):
             button = QPushButton(words)
-            button.setToolTip(tip)
+            button.setToolTip(plain_tip(tip))
             button.clicked.connect(done)
             self.controls.addWidget(button)
         self.lists: ListPanel | None = None

@@ -3,11 +3,9 @@
 
 from PyQt6.QtCore import QRect, Qt
 from PyQt6.QtWidgets import (
-    QHBoxLayout,
     QHeaderView,
     QTableWidget,
     QTableWidgetItem,
-    QToolButton,
     QWidget,
 )
 
@@ -19,7 +17,8 @@ from glacis.core.units.quantities import Quantity, System
 from glacis.ui.desk import Desk
 from glacis.ui.plain import plain_tip
 from glacis.ui.stages.set_out.hand import SetOutHand
-from glacis.ui.widgets.labels import label, tight
+from glacis.ui.widgets.choices import choice_row
+from glacis.ui.widgets.labels import label
 from glacis.ui.widgets.overlay import Overlay
 
 T = Quantity.THICKNESS
@@ -89,6 +88,17 @@ def sheet_texts(ways: tuple[Sheeted, ...], system: System) -> Rows:
     ]  # fmt: skip
 
 
+PAGES = (
+    ("courses", "Courses", "Every course from the datum"),
+    ("pieces", "Pieces", "Every piece to be cut or bought"),
+    (
+        "sheets",
+        "Sheets compared",
+        "Metal sheets side by side, fixed by hidden clips or through their face",
+    ),
+)
+
+
 class ListPanel(Overlay):
     """Three lists, one at a time."""
 
@@ -96,22 +106,7 @@ class ListPanel(Overlay):
         super().__init__("Lists", parent)
         self._desk, self._hand = desk, hand
         self._which = "courses"
-        row = tight(QHBoxLayout(), (0, 0, 0, 0), 6)
-        self.choices: dict[str, QToolButton] = {}
-        for name, words, tip in (
-            ("courses", "Courses", "Every course from the datum"),
-            ("pieces", "Pieces", "Every piece to be cut or bought"),
-            ("sheets", "Sheets compared", "Metal sheets side by side, fixed by hidden clips or through their face"),
-        ):  # fmt: skip
-            button = QToolButton()
-            button.setText(words)
-            button.setCheckable(True)
-            button.setToolTip(plain_tip(tip))
-            button.clicked.connect(lambda _on=False, key=name: self.show_list(key))
-            self.choices[name] = button
-            row.addWidget(button)
-        row.addStretch(1)
-        self.column.addLayout(row)
+        self.choices = choice_row(self.column, PAGES, self.show_list)
         self.table = QTableWidget(0, 0)
         self.table.setAccessibleName("Courses and pieces")
         self.table.setEditTriggers(QTableWidget.EditTrigger.NoEditTriggers)

@@ -6,7 +6,7 @@ from typing import Any
 
 from msgspec.structs import replace
 from PyQt6.QtCore import QRect, QSize, pyqtSignal
-from PyQt6.QtWidgets import QHBoxLayout, QPushButton, QStackedWidget, QToolButton, QWidget
+from PyQt6.QtWidgets import QHBoxLayout, QPushButton, QStackedWidget, QWidget
 
 from glacis.core.model.set_out import Curve, Furring, FurringZone, Outriggers
 from glacis.core.units.quantities import Quantity
@@ -14,8 +14,8 @@ from glacis.core.units.ranges import ranges_of
 from glacis.report.charts.set_out_timber import curve_scene, furring_scene, outriggers_scene
 from glacis.ui.desk import Desk
 from glacis.ui.drawing.canvas import Canvas
-from glacis.ui.plain import plain_tip
 from glacis.ui.stages.set_out.hand import SetOutHand
+from glacis.ui.widgets.choices import choice_row
 from glacis.ui.widgets.field_grid import field_grid
 from glacis.ui.widgets.labels import label, tight
 from glacis.ui.widgets.node_sheet import Column, NodeSheet
@@ -71,18 +71,7 @@ class TimberPanel(Overlay):
         super().__init__("Timber", parent)
         self._desk, self._hand = desk, hand
         self.page = "outriggers"
-        row = tight(QHBoxLayout(), (0, 0, 0, 0), 6)
-        self.choices: dict[str, QToolButton] = {}
-        for name, words, tip in PAGES:
-            button = QToolButton()
-            button.setText(words)
-            button.setCheckable(True)
-            button.setToolTip(plain_tip(tip))
-            button.clicked.connect(lambda _on=False, key=name: self.show_page(key))
-            self.choices[name] = button
-            row.addWidget(button)
-        row.addStretch(1)
-        self.column.addLayout(row)
+        self.choices = choice_row(self.column, PAGES, self.show_page)
         self.canvas = Canvas("Outriggers, furring or a curve", QSize(320, 180))
         self.column.addWidget(self.canvas, 1)
         self.fields: dict[tuple[str, str], UnitField] = {}
