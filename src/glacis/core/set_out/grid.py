@@ -219,8 +219,6 @@ def _row_ends(grid: Grid, wanted: int, spans: int, below: list[float]) -> list[f
 
     Among these the one with the fewest pieces over a single span, then the one nearest to what is wanted.
     """
-    if not below:
-        return _ends(grid, spans, spans)[0]
     tries = []
     for first in range(1, spans + 1):
         for ends in _ends(grid, first, spans):
@@ -235,17 +233,18 @@ def _row_ends(grid: Grid, wanted: int, spans: int, below: list[float]) -> list[f
 
 def _ends(grid: Grid, first: int, spans: int) -> list[list[float]]:
     """Right ends of the sheets of a row [m], and where its last piece is short also with the one before cut."""
-    inner: list[float] = []
+    inner: list[int] = []
     at = first
     while at * grid.spacing < grid.run - SLACK:
-        inner.append(at * grid.spacing)
+        inner.append(at)
         at += spans
-    ways = [[*inner, grid.run]]
-    if inner and grid.run - inner[-1] < 2 * grid.spacing - SLACK:
-        moved = floor((grid.run - 2 * grid.spacing) / grid.spacing + SLACK) * grid.spacing
-        before = inner[-2] if len(inner) > 1 else 0.0
-        if moved - before >= 2 * grid.spacing - SLACK:
-            ways.insert(0, [*inner[:-1], moved, grid.run])
+    ways = [[*(k * grid.spacing for k in inner), grid.run]]
+    if inner and grid.run - inner[-1] * grid.spacing < 2 * grid.spacing - SLACK:
+        before = inner[-2] if len(inner) > 1 else 0
+        for moved in range(inner[-1] - 1, before + 1, -1):
+            left = grid.run - moved * grid.spacing
+            if 2 * grid.spacing - SLACK <= left <= spans * grid.spacing + SLACK:
+                ways.append([*(k * grid.spacing for k in (*inner[:-1], moved)), grid.run])
     return ways
 
 
