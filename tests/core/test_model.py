@@ -166,7 +166,7 @@ def test_an_edit_recomputes_only_what_depends_on_it():
         "falls plan": 2, "falls": 2, "taper": 2, "ventilation": 1,
         "ventilation bays": 1, "ventilation way": 1,
         "findings of edges": 1, "findings of openings": 1, "findings of the project": 1,
-        "set-out": 2, "findings of set-out": 2,
+        "set-out": 2, "set-out laid": 2, "findings of set-out": 2,
     }  # fmt: skip
     engine.analyse(demo())
     assert engine.counts == first
@@ -178,10 +178,19 @@ def test_an_edit_recomputes_only_what_depends_on_it():
         "falls plan": 0, "falls": 0, "taper": 1, "ventilation": 0,
         "ventilation bays": 0, "ventilation way": 0,
         "findings of edges": 0, "findings of openings": 1, "findings of the project": 0,
-        "set-out": 0, "findings of set-out": 0,
+        "set-out": 0, "set-out laid": 0, "findings of set-out": 0,
     }  # fmt: skip
     engine.analyse(replace(changed, name="Renamed"))
     assert {part: engine.counts[part] - first[part] for part in first} == more
+
+
+def test_a_thickness_lays_no_slate_anew():
+    engine = analyser()
+    engine.analyse(demo())
+    first = dict(engine.counts)
+    engine.analyse(set_thickness(demo(), "hall-slate", "over", 0.06))
+    assert engine.counts["set-out laid"] == first["set-out laid"]
+    assert engine.counts["set-out"] == first["set-out"] + 2
 
 
 def large_project(areas: int, assemblies: int) -> Project:

@@ -8,7 +8,6 @@ from msgspec import Struct
 from glacis.core.area.analysed import AnalysedArea
 from glacis.core.climate.year import DAYS
 from glacis.core.heat.resolve import LayerData
-from glacis.core.moisture.indoor import outdoor_pressures
 
 MARGIN = 150.0
 """Mean of the year beyond which vapour has a side that it comes from [Pa]; our judgement: a third of what a
@@ -46,9 +45,9 @@ class Drive(Struct, frozen=True):
 
 def vapour_drive(roof: AnalysedArea) -> Drive:
     """The drive through a roof, with its rooms' own conditions of the year."""
-    outside = outdoor_pressures(roof.climate)
-    pairs = zip(roof.monthly.air, outside, strict=True)
-    return Drive(tuple(month.indoor_pressure - p for month, p in pairs))
+    return Drive(
+        tuple([month.indoor_pressure - month.outdoor_pressure for month in roof.monthly.air])
+    )
 
 
 def held_back(layers: tuple[LayerData, ...]) -> float:

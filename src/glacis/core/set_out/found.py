@@ -58,6 +58,7 @@ class SetOutRead(Struct, frozen=True):
         stack: of its build-up.
         dormers: name and height of the front wall of those on it [m].
         breaks: where the plane goes on at another pitch above [°], and how long that is [m].
+        placed: what is laid on the plane, where that is known already.
     """
 
     area: RoofArea
@@ -67,6 +68,7 @@ class SetOutRead(Struct, frozen=True):
     stack: Stack
     dormers: tuple[tuple[str, float], ...] = ()
     breaks: tuple[tuple[float, float], ...] = ()
+    placed: "Placed | None" = None
 
 
 class Course(Struct, frozen=True):
@@ -189,6 +191,24 @@ class Panelled(Struct, frozen=True):
     rows: int
     cans: "Cans"
     void: float
+
+
+class Placed(Struct, frozen=True):
+    """What is laid on a plane; it takes long to find, and no thickness of a layer changes it.
+
+    Attributes as of :class:`SetOutFound`.
+    """
+
+    plane: RoofPlane
+    covered: Covered | None
+    sheeted: Sheeted | None
+    panelled: Panelled | None
+    frame: "Framed | None"
+    beside: tuple[tuple[str, tuple[int, ...]], ...]
+    decked: "Decked | None"
+    rolled: "tuple[Product, RollsLaid] | None"
+    profiles: "tuple[tuple[PitchChange, float], ...]"
+    faults: tuple[tuple[str, str], ...]
 
 
 class SetOutFound(Struct, frozen=True):

@@ -34,6 +34,7 @@ from glacis.core.set_out.foam import cans_for
 from glacis.core.set_out.found import (
     Covered,
     Panelled,
+    Placed,
     SetOutFound,
     SetOutRead,
     Sheeted,
@@ -73,8 +74,8 @@ class _Parts:
             return None
 
 
-def laid_out(read: SetOutRead) -> SetOutFound:
-    """The set-out of an area."""
+def placed_on(read: SetOutRead) -> Placed:
+    """What is laid on the plane of an area: covering, sheets, panels, members, deck, rolls."""
     windows = frozenset(identifier for identifier, _ in read.openings)
     seen = plane_of(read.area, windows)
     plane = mirrored(seen) if read.stated.mirrored else seen
@@ -99,34 +100,51 @@ def laid_out(read: SetOutRead) -> SetOutFound:
     if isinstance(roll, RollProduct):
         sheet_in_rolls = roll
         rolled = parts.tried("rolls", lambda: _rolled(plane, sheet_in_rolls))
+    turned = read.stated.mirrored
+    return Placed(
+        plane=seen,
+        covered=_turned(covered, plane) if turned and covered is not None else covered,
+        sheeted=_turned_sheets(sheeted, plane) if turned else sheeted,
+        panelled=panelled,
+        frame=frame,
+        beside=_beside(read, seen, frame),
+        decked=deck,
+        rolled=rolled,
+        profiles=_profiles(read, covering),
+        faults=tuple(parts.faults),
+    )
+
+
+def laid_out(read: SetOutRead) -> SetOutFound:
+    """The set-out of an area."""
+    placed = placed_on(read) if read.placed is None else read.placed
+    parts = _Parts()
     section = read.stated.eaves
     cut = seat = None
     if section is not None:
         stated = section
         cut = parts.tried("eaves", lambda: _eaves(read, stated))
         seat = parts.tried("plate", lambda: _plate(read, stated))
-    timber = _timber(read, plane, parts)
-    if read.stated.mirrored and covered is not None:
-        covered = _turned(covered, plane)
+    timber = _timber(read, placed.plane, parts)
     return SetOutFound(
         stated=read.stated,
-        plane=seen,
+        plane=placed.plane,
         stack=read.stack,
-        covered=covered,
-        sheeted=_turned_sheets(sheeted, plane) if read.stated.mirrored else sheeted,
-        panelled=panelled,
-        frame=frame,
-        beside=_beside(read, seen, frame),
-        decked=deck,
-        rolled=rolled,
+        covered=placed.covered,
+        sheeted=placed.sheeted,
+        panelled=placed.panelled,
+        frame=placed.frame,
+        beside=placed.beside,
+        decked=placed.decked,
+        rolled=placed.rolled,
         eaves=cut,
         plate=seat,
         outrigged=timber[0],
         planed=timber[1],
         facets=timber[2],
         dormers=read.dormers,
-        profiles=_profiles(read, covering),
-        faults=tuple(parts.faults),
+        profiles=placed.profiles,
+        faults=(*placed.faults, *parts.faults),
     )
 
 

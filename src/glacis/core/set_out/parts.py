@@ -2,6 +2,7 @@
 """Set-out as a part of the results: all of an area while a window or the datum is dragged."""
 
 from msgspec import Struct
+from msgspec.structs import replace
 
 from glacis.core.graph.part import WHOLE, Part
 from glacis.core.graph.reader import Reader
@@ -12,7 +13,7 @@ from glacis.core.model.document import Assembly, RoofArea
 from glacis.core.model.geometry import CUTTING
 from glacis.core.model.layers import MembraneLayer, SolidLayer
 from glacis.core.model.set_out import SetOut
-from glacis.core.set_out.found import SetOutFound, SetOutRead, Sheeted, Stack
+from glacis.core.set_out.found import Placed, SetOutFound, SetOutRead, Sheeted, Stack
 
 DEEP = 0.08
 """Members at least so deep carry the roof [m]; our judgement: battens are shallower."""
@@ -66,15 +67,13 @@ def stack_of(assembly: Assembly, layers: tuple[LayerData, ...]) -> Stack:
     )
 
 
-def _reads(reader: Reader, subject: str) -> SetOutRead | None:
-    stated = set_out_of(reader, subject)
-    if stated is None:
-        return None
-    return read_set_out(reader, subject, stated)
-
-
 def read_set_out(reader: Reader, subject: str, stated: SetOut) -> SetOutRead:
     """What the set-out of an area depends on, with ``stated`` said about it."""
+    read = reader.once(f"set-out of {subject}", lambda: _gathered(reader, subject, stated))
+    return read if read.stated is stated else replace(read, stated=stated)
+
+
+def _gathered(reader: Reader, subject: str, stated: SetOut) -> SetOutRead:
     area = reader.area(subject)
     assembly = reader.assembly(area)
     layers = reader.value(THERMAL, subject).layers
@@ -109,6 +108,48 @@ def _breaks(reader: Reader, area: RoofArea) -> tuple[tuple[float, float], ...]:
     return tuple(found)
 
 
+def _reads_placed(reader: Reader, subject: str) -> SetOutRead | None:
+    """Of all that is stated what changes where pieces lie: no thickness, no section, no timber."""
+    stated = set_out_of(reader, subject)
+    if stated is None:
+        return None
+    bare = SetOut(area=stated.area)
+    plain = replace(
+        stated, eaves=None, outriggers=None, furring=None, curve=None, batten=bare.batten, counter=bare.counter
+    )  # fmt: skip
+    read = read_set_out(reader, subject, plain)
+    members = Stack(read.stack.spacing, read.stack.width, 0.0, 0.0, 0.0)
+    return replace(read, stack=members, dormers=())
+
+
+def _placed(read: SetOutRead | None) -> "Placed | None":
+    if read is None:
+        return None
+    from glacis.core.set_out.laid_out import placed_on
+
+    return placed_on(read)
+
+
+SIZE_OF_PIECE = 200
+"""What a laid piece takes [bytes]: four figures, three numbers, some an outline; our judgement, as measured."""
+
+
+def _weigh(found: "Placed | None") -> int:
+    laid = found.covered.laid if found is not None and found.covered is not None else None
+    return 32 * 1024 + (SIZE_OF_PIECE * len(laid.course) if laid is not None else 0)
+
+
+PLACED = Part("set-out laid", _reads_placed, _placed, _weigh)
+"""What is laid on an area; None where nothing is stated about it."""
+
+
+def _reads(reader: Reader, subject: str) -> SetOutRead | None:
+    stated = set_out_of(reader, subject)
+    if stated is None:
+        return None
+    return replace(read_set_out(reader, subject, stated), placed=reader.value(PLACED, subject))
+
+
 def _found(read: SetOutRead | None) -> SetOutFound | None:
     if read is None:
         return None
@@ -117,16 +158,7 @@ def _found(read: SetOutRead | None) -> SetOutFound | None:
     return laid_out(read)
 
 
-SIZE_OF_PIECE = 200
-"""What a laid piece takes [bytes]: four figures, three numbers, some an outline; our judgement, as measured."""
-
-
-def _weigh(found: SetOutFound | None) -> int:
-    laid = found.covered.laid if found is not None and found.covered is not None else None
-    return 32 * 1024 + (SIZE_OF_PIECE * len(laid.course) if laid is not None else 0)
-
-
-SET_OUT = Part("set-out", _reads, _found, _weigh)
+SET_OUT = Part("set-out", _reads, _found)
 """The set-out of an area; None where nothing is stated about it."""
 
 
