@@ -155,13 +155,16 @@ class Results:
         return self._known[area]
 
     def _by_set_out(self, area: str) -> tuple[Finding, ...]:
-        if self.scope != "all" or not self.project.set_outs:
+        if self.scope != "all" or area not in self._set_out:
             return ()
         from glacis.core.judgement.by_set_out import SET_OUT_FINDINGS
-        from glacis.core.set_out.parts import set_out_of
 
-        stated = set_out_of(self._reader, area) is not None
-        return self._reader.value(SET_OUT_FINDINGS, area) if stated else ()
+        return self._reader.value(SET_OUT_FINDINGS, area)
+
+    @cached_property
+    def _set_out(self) -> frozenset[str]:
+        """Areas that are set out."""
+        return frozenset(item.area for item in self.project.set_outs)
 
     def _by_hours(self, area: str) -> tuple[Finding, ...]:
         if self.scope != "all" or not self._reader.came:
