@@ -9,10 +9,7 @@ from glacis.ui.window import MainWindow
 
 
 def poses(window: MainWindow) -> Iterator[Pose]:
-    """The resistance staircase, and what more insulation would still bring."""
+    """The resistance staircase."""
     window.desk.select_area("hall-south")
-    bench = window.bench("heat", HeatBench)
+    window.bench("heat", HeatBench).show_view("paths")
     yield Pose("heat", window)
-    bench.show_view("thickness")
-    yield Pose("heat-thickness", window)
-    bench.show_view("paths")
