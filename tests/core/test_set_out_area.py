@@ -295,3 +295,22 @@ def test_a_bent_profile_lies_where_the_pitch_changes():
     assert above.covered.courses[0].s == pytest.approx(
         found.covered.hanging.hang - 0.05 / np.cos(np.radians(30))
     )
+
+
+@pytest.mark.parametrize(
+    "product", ["plain-tile", "sheet-rib", "roll-membrane", "deck-2440", "panel-1220"]
+)
+def test_a_roof_as_large_as_a_town_is_refused_and_not_laid(product):
+    area = plane((0, 0), (90_000, 0), (90_000, 60_000), (0, 60_000))
+    found = laid_out(seen_from(product, area))
+    assert any("at most" in why for _, why in found.faults)
+    assert all(len(why) < 300 for _, why in found.faults)
+
+
+def test_a_product_that_nobody_knows_is_told_and_the_document_still_opens():
+    project = replace(laid(TILE), products=())
+    check_project(project)
+    found = found_in(project)
+    assert found.covered is None
+    assert found.faults == (("product", "nobody knows 'tile'; choose another"),)
+    assert "set-out.fault" in {finding.rule for finding in analyser().analyse(project).findings}

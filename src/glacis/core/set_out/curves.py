@@ -10,7 +10,7 @@ from glacis.core.errors import ValueRefused
 from glacis.core.set_out.refused import positive
 
 Touching = Literal["middle", "ends"]
-MOST_FACETS = 10_000
+MOST_FACETS = 2_000
 """Facets of a curve at most; our judgement: more is a slip of units."""
 
 

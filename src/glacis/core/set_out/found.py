@@ -58,6 +58,7 @@ class SetOutRead(Struct, frozen=True):
         stack: of its build-up.
         dormers: name and height of the front wall of those on it [m].
         breaks: where the plane goes on at another pitch above [°], and how long that is [m].
+        missing: ids of products that layers name and nobody knows.
         placed: what is laid on the plane, where that is known already.
     """
 
@@ -68,6 +69,7 @@ class SetOutRead(Struct, frozen=True):
     stack: Stack
     dormers: tuple[tuple[str, float], ...] = ()
     breaks: tuple[tuple[float, float], ...] = ()
+    missing: tuple[str, ...] = ()
     placed: "Placed | None" = None
 
 

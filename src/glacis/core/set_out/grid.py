@@ -7,7 +7,7 @@ from typing import Literal
 from msgspec import Struct
 
 from glacis.core.errors import ValueRefused
-from glacis.core.set_out.refused import positive
+from glacis.core.set_out.refused import MOST_LINES, bounded, positive
 
 First = Literal["face", "centre"]
 LEAST_BEARING = 0.018
@@ -66,6 +66,7 @@ def framed(grid: Grid) -> Framed:
         raise ValueRefused(
             "width of the members", f"{grid.width * 1000:g} mm", f"less than their spacing, {grid.spacing * 1000:g} mm",
         )  # fmt: skip
+    bounded("members", grid.run / grid.spacing, MOST_LINES)
     if grid.run < 2 * grid.width:
         raise ValueRefused(
             "run of the grid", f"{grid.run:g} m", f"room for two members, {2 * grid.width:g} m"
@@ -192,6 +193,7 @@ def decked(grid: Grid, slope: float, sheeting: Sheeting) -> Decked:
             "length of a deck sheet", f"{sheeting.length:g} m", f"two spans at least, {2 * grid.spacing:g} m",
         )  # fmt: skip
     reach = spans * grid.spacing
+    bounded("deck sheets", grid.run / reach * slope / sheeting.width, MOST_LINES)
     begun = max(2, spans - max(1, spans // 2)) if spans > 2 else 1
     joints = max(0, ceil(grid.run / reach) - 1)
     sheets: list[SheetLaid] = []

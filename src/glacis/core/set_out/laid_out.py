@@ -80,6 +80,8 @@ def placed_on(read: SetOutRead) -> Placed:
     seen = plane_of(read.area, windows)
     plane = mirrored(seen) if read.stated.mirrored else seen
     parts = _Parts()
+    for unknown in read.missing:
+        parts.faults.append(("product", f"nobody knows '{unknown[:60]}'; choose another"))
     products = [product for _, product in read.products]
     covering = _last(products, (Tile, SlatePiece, ShingleStrip, SheetProduct))
     covered = sheeted = None

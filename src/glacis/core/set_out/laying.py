@@ -7,6 +7,7 @@ import numpy as np
 from msgspec import Struct
 
 from glacis.core.set_out.plane import RoofPlane
+from glacis.core.set_out.refused import MOST_PIECES, bounded
 
 if TYPE_CHECKING:
     import shapely
@@ -132,6 +133,8 @@ def lay(plane: RoofPlane, bond: Bonded) -> Laid:
 
     A piece counts as cut where its exposed face crosses an edge of the plane or of a hole.
     """
+    rows = len(bond.lines) - 1
+    bounded("pieces on the plane", rows * (plane.right - plane.left) / bond.width, MOST_PIECES)
     shape = shape_of(plane)
     boxes, courses, wides = [], [], []
     for number, (low, high) in enumerate(zip(bond.lines, bond.lines[1:], strict=False)):

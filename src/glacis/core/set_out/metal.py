@@ -9,7 +9,7 @@ from msgspec import Struct
 from glacis.core.errors import ValueRefused
 from glacis.core.set_out.laying import shape_of
 from glacis.core.set_out.plane import RoofPlane
-from glacis.core.set_out.refused import positive
+from glacis.core.set_out.refused import MOST_LINES, bounded, positive
 
 LEAST_RIP = 0.15
 """A last strip narrower than this becomes two equal rips [m]; our judgement: narrower cannot be folded or held."""
@@ -25,6 +25,7 @@ def strip_edges(width: float, cover: float) -> tuple[float, ...]:
     """
     positive("cover of a sheet", cover)
     positive("width of the plane", width)
+    bounded("strips", width / cover, MOST_LINES)
     count = max(1, ceil(width / cover - SLACK))
     last = width - (count - 1) * cover
     edges = [round(k * cover, 9) for k in range(count)] + [round(width, 9)]

@@ -4,7 +4,7 @@
 from msgspec import Struct
 
 from glacis.core.model.set_out import Outriggers
-from glacis.core.set_out.refused import positive
+from glacis.core.set_out.refused import MOST_LINES, bounded, positive
 
 SIDE_SCREW = 0.02
 """A rigger within half a member's width less this is screwed to it [m]; our judgement after practice, recalled."""
@@ -71,7 +71,7 @@ def rigged(run: float, module: float, members: tuple[float, float], start: float
         members: their spacing and their width [m].
         start: first centre [m].
     """
-    positive("module of the boards", module)
+    bounded("outriggers", run / positive("module of the boards", module), MOST_LINES)
     spacing, width = positive("spacing of the members", members[0]), members[1]
     reach = max(0.0, width / 2 - SIDE_SCREW)
     count = int((run - start) / module + 1e-9) + 1

@@ -9,7 +9,7 @@ from math import ceil, cos, radians, sin
 from msgspec import Struct
 
 from glacis.core.errors import ValueRefused
-from glacis.core.set_out.refused import positive
+from glacis.core.set_out.refused import MOST_LINES, bounded, positive
 
 SLACK = 1e-9
 """By definition of rounding."""
@@ -97,7 +97,8 @@ def run_of(count: int, width: float, growth: float) -> float:
 
 def panels_for(row_run: float, width: float, growth: float) -> int:
     """The fewest panels whose planned run reaches a length [m]."""
-    return max(1, ceil((row_run + growth) / (positive("width of a panel", width) + growth) - 1e-6))
+    bounded("panels", row_run / positive("width of a panel", width), MOST_LINES)
+    return max(1, ceil((row_run + growth) / (width + growth) - 1e-6))
 
 
 def measured(row: PanelRow, laid: int, bottom: float, top: float) -> RowMeasured:

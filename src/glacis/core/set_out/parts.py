@@ -25,19 +25,22 @@ def set_out_of(reader: Reader, area: str) -> SetOut | None:
     return stated.get(area)
 
 
-def products_in(reader: Reader, assembly: Assembly) -> tuple[tuple[str, Product], ...]:
-    """What the layers of a build-up are laid of, from inside to outside; unknown products are left out."""
+def products_in(
+    reader: Reader, assembly: Assembly
+) -> tuple[tuple[tuple[str, Product], ...], tuple[str, ...]]:
+    """What the layers of a build-up are laid of, from inside to outside, and ids that nobody knows."""
     chosen = [
         (layer.id, layer.product)
         for layer in assembly.layers
         if isinstance(layer, SolidLayer | MembraneLayer) and layer.product
     ]
     if not chosen:
-        return ()
+        return (), ()
     from glacis.core.set_out.shipped import products_of
 
     known = reader.once("products", lambda: products_of(reader.project.products))
-    return tuple((layer, known[product]) for layer, product in chosen if product in known)
+    found = tuple((layer, known[product]) for layer, product in chosen if product in known)
+    return found, tuple(product for _, product in chosen if product not in known)
 
 
 def stack_of(assembly: Assembly, layers: tuple[LayerData, ...]) -> Stack:
@@ -85,8 +88,9 @@ def _gathered(reader: Reader, subject: str, stated: SetOut) -> SetOutRead:
     dormers = tuple(
         (item.name, item.wall) for item in reader.project.dormers if item.area == subject
     )
-    stack, products = stack_of(assembly, layers), products_in(reader, assembly)
-    return SetOutRead(area, stated, products, openings, stack, dormers, _breaks(reader, area))
+    products, missing = products_in(reader, assembly)
+    stack, breaks = stack_of(assembly, layers), _breaks(reader, area)
+    return SetOutRead(area, stated, products, openings, stack, dormers, breaks, missing)
 
 
 def _breaks(reader: Reader, area: RoofArea) -> tuple[tuple[float, float], ...]:

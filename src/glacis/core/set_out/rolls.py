@@ -7,7 +7,7 @@ from math import ceil
 from msgspec import Struct
 
 from glacis.core.errors import ValueRefused
-from glacis.core.set_out.refused import positive
+from glacis.core.set_out.refused import MOST_LINES, bounded, positive
 
 WORTH_KEEPING = 1.0
 """A rest longer than this is used on [m]; our judgement: shorter ones make more joints than they save."""
@@ -58,6 +58,7 @@ def courses_of(slope: float, width: float, headlap: float) -> int:
         raise ValueRefused(
             "headlap", f"{headlap * 1000:g} mm", f"less than the roll, {width * 1000:g} mm"
         )
+    bounded("courses of rolls", slope / (width - headlap), MOST_LINES)
     return 1 + max(0, ceil((slope - width) / (width - headlap) - SLACK))
 
 
@@ -74,6 +75,7 @@ def rolls_over(runs: Sequence[float], roll: Roll, slope: float) -> RollsLaid:
         raise ValueRefused(
             "side lap", f"{roll.side_lap:g} m", f"less than the roll, {roll.length:g} m"
         )
+    bounded("rolls", sum(runs) / max(roll.length - roll.side_lap, 1e-9), MOST_LINES)
     step = roll.width - roll.headlap
     opened, joints, laid, wasted, rest = 0, 0, 0.0, 0.0, 0.0
     starts: list[tuple[float, ...]] = []
