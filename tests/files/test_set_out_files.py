@@ -59,6 +59,7 @@ def test_a_table_of_one_s_own_needs_only_what_its_kind_needs(tmp_path):
     [
         ("id,name\nx,y", "kind"),
         ("kind,id,name\nbrick,x,y", "brick"),
+        ("kind,id,name\rslate,x,y", "CSV table"),
         ("kind,id,name,colour\ntile,x,y,red", "colour"),
         ("kind,id,name,length_mm,width_mm,lap_mm\nslate,x,X,500,250,600", "lap"),
         ("kind,id,name,length_mm,width_mm,lap_mm\nslate,x,X,500,wide,100", "wide"),

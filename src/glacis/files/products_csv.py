@@ -86,15 +86,26 @@ def read_products(path: Path) -> tuple[Product, ...]:
     Raises:
         FileRefused: for what is no such table, naming row, column, expected and found.
     """
-    text = text_of(path)
+    try:
+        found = _read(path, text_of(path))
+    except csv.Error as fault:
+        raise FileRefused(path, "", "a CSV table", str(fault)) from fault
+    if not found:
+        raise FileRefused(path, "below the head", "rows of products", "none")
+    repeated = len(found) - len({product.id for product in found})
+    if repeated:
+        raise FileRefused(path, "column id", "every id once", f"{repeated} of them twice")
+    return tuple(found)
+
+
+def _read(path: Path, text: str) -> list[Product]:
+    """A product for every row that is not empty."""
     head = text.split("\n", 1)[0]
-    mark = max(";\t,", key=head.count)
-    reader = csv.DictReader(io.StringIO(text), delimiter=mark)
-    known = set(columns())
+    reader = csv.DictReader(io.StringIO(text), delimiter=max(";\t,", key=head.count))
     names = {name.strip() for name in reader.fieldnames or () if name}
     if "kind" not in names:
         raise FileRefused(path, "row 1", "a column 'kind'", short(", ".join(sorted(names))))
-    strange = sorted(names - known)
+    strange = sorted(names - set(columns()))
     if strange:
         raise FileRefused(path, "row 1", "columns of products", short(strange[0]))
     found: list[Product] = []
@@ -104,12 +115,7 @@ def read_products(path: Path) -> tuple[Product, ...]:
         if len(found) >= MOST_ROWS:
             raise FileRefused(path, f"row {number}", f"at most {MOST_ROWS} products", "more")
         found.append(_product(path, number, row))
-    if not found:
-        raise FileRefused(path, "below the head", "rows of products", "none")
-    repeated = len(found) - len({product.id for product in found})
-    if repeated:
-        raise FileRefused(path, "column id", "every id once", f"{repeated} of them twice")
-    return tuple(found)
+    return found
 
 
 def _product(path: Path, number: int, row: Mapping[str | None, Any]) -> Product:
