@@ -3,6 +3,7 @@
 
 import pytest
 from PyQt6.QtCore import Qt
+from PyQt6.QtGui import QColor
 from PyQt6.QtWidgets import QApplication, QTextBrowser
 
 from e2e.conftest import choose
@@ -110,3 +111,12 @@ def test_changing_the_theme_dresses_what_is_seen_and_keeps_the_views(window):
     window.desk.select_area("laboratory")
     window.toggle_theme()
     assert window.bench("falls") is again
+
+
+def test_a_box_to_be_ticked_is_seen_on_either_ground(window):
+    for _ in range(2):
+        window.toggle_theme()
+        palette = window.desk.palette
+        outline = QApplication.palette("QCheckBox").window().color().darker(140).lightness()
+        ground, ink = (QColor(palette[name]).lightness() for name in ("bench", "ink"))
+        assert abs(outline - ground) > abs(outline - ink)

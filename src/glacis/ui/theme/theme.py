@@ -12,6 +12,8 @@ from glacis.report.scene import Face
 from glacis.session.settings import Theme
 from glacis.ui.theme.style import style_sheet
 
+OUTLINE = 140
+"""By which the style darkens an outline [%], by definition of it."""
 QT_ARGUMENTS = ("-style", "fusion")
 """What the application is started with: one style on every desktop."""
 WEIGHTS: dict[Face, QFont.Weight] = {
@@ -70,10 +72,18 @@ def _qt_palette(palette: Palette) -> QPalette:
     return made
 
 
+def _box_palette(palette: Palette) -> QPalette:
+    """For boxes to be ticked: the style draws their outline that much darker than what they stand on."""
+    made = _qt_palette(palette)
+    made.setColor(QPalette.ColorRole.Window, colour(palette["second"]).lighter(OUTLINE))
+    return made
+
+
 def apply_theme(application: QApplication, theme: Theme) -> Palette:
     """Dress the whole application; returns the palette in force."""
     palette = PALETTES[theme]
     application.setFont(font("regular", 13))
     application.setPalette(_qt_palette(palette))
+    application.setPalette(_box_palette(palette), "QCheckBox")
     application.setStyleSheet(style_sheet(palette))
     return palette
