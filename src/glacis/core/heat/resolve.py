@@ -176,8 +176,12 @@ class LayerData(Struct, frozen=True):
 def strongest(layers: Sequence[LayerData], among: Iterable[int] | None = None) -> int | None:
     """Index of the insulation with the largest R, of all layers or ``among`` some; None for none."""
     places = range(len(layers)) if among is None else among
-    found = [index for index in places if layers[index].is_insulation]
-    return max(found, key=lambda index: layers[index].resistance) if found else None
+    best, most = None, -1.0
+    for index in places:
+        layer = layers[index]
+        if layer.resistance > most and layer.is_insulation:
+            best, most = index, layer.resistance
+    return best
 
 
 def of_weight(layers: Sequence[LayerData], share: float) -> list[int]:

@@ -14,7 +14,8 @@ from glacis.core.errors import GlacisError
 from glacis.core.graph.part import LongPart, Part, Progress
 from glacis.core.graph.reader import Reader
 from glacis.core.hourly.parts import HOURLY, REASONS, RESERVE, HourlyRead, Hours
-from glacis.core.judgement.catalogue import about, judge
+from glacis.core.judgement.asked import rules_about
+from glacis.core.judgement.catalogue import judge
 from glacis.core.judgement.finding import AnyRule, Finding, Remedy
 from glacis.core.judgement.trials import changes
 
@@ -59,7 +60,7 @@ def subject_by_hours(reader: Reader, area: str) -> HoursSubject | None:
 
 
 def _reads(reader: Reader, area: str) -> HoursJudged:
-    return HoursJudged(subject_by_hours(reader, area), about(reader.known.rules, "hours"))
+    return HoursJudged(subject_by_hours(reader, area), rules_about(reader, "hours"))
 
 
 def _judge(read: HoursJudged) -> tuple[Finding, ...]:

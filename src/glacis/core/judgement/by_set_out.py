@@ -7,7 +7,8 @@ from glacis.core.graph.part import Part
 from glacis.core.graph.reader import Reader
 from glacis.core.heat.parts import THERMAL
 from glacis.core.heat.resolve import LayerData
-from glacis.core.judgement.catalogue import about, judge
+from glacis.core.judgement.asked import rules_about
+from glacis.core.judgement.catalogue import judge
 from glacis.core.judgement.finding import AnyRule, Finding
 from glacis.core.model.document import RoofArea
 from glacis.core.set_out.found import SetOutFound
@@ -44,7 +45,7 @@ def subject_set_out(reader: Reader, area: str) -> SetOutSubject | None:
 
 
 def _reads(reader: Reader, area: str) -> SetOutJudged:
-    return SetOutJudged(subject_set_out(reader, area), about(reader.known.rules, "set-out"))
+    return SetOutJudged(subject_set_out(reader, area), rules_about(reader, "set-out"))
 
 
 def _judge(read: SetOutJudged) -> tuple[Finding, ...]:

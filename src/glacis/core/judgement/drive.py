@@ -1,6 +1,7 @@
 # SPDX-License-Identifier: GPL-3.0-or-later
 """Where vapour comes from, when, and how strongly: inside less outside, month by month."""
 
+from operator import mul
 from typing import Literal
 
 from msgspec import Struct
@@ -9,6 +10,8 @@ from glacis.core.area.analysed import AnalysedArea
 from glacis.core.climate.year import DAYS
 from glacis.core.heat.resolve import LayerData
 
+YEAR = sum(DAYS)
+"""Days of a year, by definition."""
 MARGIN = 150.0
 """Mean of the year beyond which vapour has a side that it comes from [Pa]; our judgement: a third of what a
 dwelling of class 3 drives outwards over a mild year. Between, the year's balance of water decides."""
@@ -29,7 +32,8 @@ class Drive(Struct, frozen=True):
     @property
     def mean(self) -> float:
         """Over the year, months weighted by their days [Pa]."""
-        return sum(p * d for p, d in zip(self.months, DAYS, strict=True)) / sum(DAYS)
+        total: float = sum(map(mul, self.months, DAYS))
+        return total / YEAR
 
     @property
     def comes_from(self) -> Literal["inside", "outside", "neither"]:
@@ -38,9 +42,10 @@ class Drive(Struct, frozen=True):
         >>> Drive((400.0,) * 12).comes_from, Drive((-100.0,) * 12).comes_from
         ('inside', 'neither')
         """
-        if abs(self.mean) <= MARGIN:
+        mean = self.mean
+        if abs(mean) <= MARGIN:
             return "neither"
-        return "inside" if self.mean > 0 else "outside"
+        return "inside" if mean > 0 else "outside"
 
 
 def vapour_drive(roof: AnalysedArea) -> Drive:

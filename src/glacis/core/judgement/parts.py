@@ -7,7 +7,8 @@ from glacis.core.area.analysed import AnalysedArea
 from glacis.core.area.parts import ANALYSED
 from glacis.core.graph.part import Part
 from glacis.core.graph.reader import Reader
-from glacis.core.judgement.catalogue import about, judge
+from glacis.core.judgement.asked import rules_about
+from glacis.core.judgement.catalogue import judge
 from glacis.core.judgement.finding import AnyRule, Finding
 
 
@@ -19,13 +20,13 @@ class AreaJudged(Struct, frozen=True):
 
 
 def _reads(reader: Reader, area: str) -> AreaJudged:
-    return AreaJudged(reader.value(ANALYSED, area), reader.known.rules)
+    return AreaJudged(reader.value(ANALYSED, area), rules_about(reader, "area"))
 
 
 def _judge(read: AreaJudged) -> tuple[Finding, ...]:
     from glacis.core.judgement.questions import NOT_DESIGNED, is_bare
 
-    rules = about(read.rules, "area")
+    rules = read.rules
     if is_bare(read.roof):
         rules = tuple(rule for rule in rules if rule.id == NOT_DESIGNED)
     return judge((read.roof,), rules)
