@@ -3,6 +3,7 @@
 
 import ast
 import re
+import tomllib
 from pathlib import Path
 
 import pytest
@@ -50,3 +51,13 @@ def test_every_rule_names_a_standard_or_says_why_it_is_our_judgement(rule):
     assert NAMED.search(rule.source) or "project's" in rule.source or "library" in rule.source
     if "ur judgement" in rule.source:
         assert re.search(r"ur judgement(:| of | after | that )", rule.source)
+
+
+def test_every_planted_fault_has_its_place():
+    # What was moved since it was written down would go unplanted.
+    faults = tomllib.loads(
+        (Path(__file__).parents[1] / "mutants" / "faults.toml").read_text("utf-8")
+    )
+    for file, old, new in faults["faults"]:
+        assert (CORE / file).read_text(encoding="utf-8").count(old) == 1, (file, old)
+        assert old != new
