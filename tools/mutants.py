@@ -26,6 +26,7 @@ NEAR = (
     "core/test_falls_taper.py", "core/test_falls_boards.py", "core/test_falls_rain.py",
     "core/test_air_channel.py", "core/test_air_bays.py", "core/test_air_eaves.py", "core/test_air_area.py",
     "core/test_falls_schemes.py", "core/test_drive.py", "core/test_trials.py", "core/test_decisions.py",
+    "core/test_set_out.py", "core/test_set_out_area.py",
 )  # fmt: skip
 ALL = ("core", "validation", "files/test_project_file.py")
 """What is run where the tests near the faults see nothing."""
