@@ -16,10 +16,9 @@ from glacis.core.air.bays import (
     Side,
     bays_of,
     first_member,
-    plan_frame,
-    upslope_frame,
 )
 from glacis.core.errors import ValueRefused
+from glacis.core.shape.upslope import plan_frame, upslope_frame
 
 CASE = Path(__file__).parents[1] / "data" / "air" / "v26a_eaves_ridge.json"
 

@@ -26,7 +26,7 @@ def bays_dxf(areas: "list[tuple[RoofArea, Aired]]", system: System) -> bytes:
         areas: each area with its air.
         system: units of the drawing.
     """
-    from glacis.core.air.bays import plan_frame
+    from glacis.core.shape.upslope import plan_frame
 
     sheet = Sheet(system, COLOURS)
     for area, found in areas:

@@ -6,8 +6,8 @@ length [m]. A bay ends where its centre line crosses the outline. Pieces, what i
 corners make up the plane.
 """
 
-from collections.abc import Callable, Sequence
-from math import ceil, cos, floor, hypot, radians, sin
+from collections.abc import Sequence
+from math import ceil, floor, hypot
 from typing import Literal
 
 import numpy as np
@@ -153,23 +153,6 @@ class BayMap(Struct, frozen=True):
     def name(self, piece: Piece) -> str:
         """What a bay is called: its number from the left, beginning with 1."""
         return str(piece.bay - min(other.bay for other in self.pieces) + 1)
-
-
-def upslope_frame(azimuth: float, pitch: float) -> Callable[[Point], Point]:
-    """From the plan [m] to (u, s) [m] of a plane that faces ``azimuth`` [°] at ``pitch`` [°]."""
-    turn = radians(azimuth)
-    east, north, steep = sin(turn), cos(turn), cos(radians(pitch))
-    return lambda at: (at[1] * east - at[0] * north, -(at[0] * east + at[1] * north) / steep)
-
-
-def plan_frame(azimuth: float, pitch: float) -> Callable[[Point], Point]:
-    """From (u, s) [m] back to the plan [m]."""
-    turn = radians(azimuth)
-    east, north, steep = sin(turn), cos(turn), cos(radians(pitch))
-    return lambda at: (
-        -at[0] * north - at[1] * steep * east,
-        at[0] * east - at[1] * steep * north,
-    )
 
 
 def first_member(plane: PlaneBays, datum: Datum, offset: float) -> float:

@@ -17,7 +17,6 @@ from glacis.core.air.bays import (
     Status,
     bays_of,
     first_member,
-    upslope_frame,
 )
 from glacis.core.air.path import AirWay
 from glacis.core.air.screens import flow_per_metre, net_per_metre
@@ -27,6 +26,7 @@ from glacis.core.model.air import Air, AirVent
 from glacis.core.model.document import RoofArea
 from glacis.core.shape.edges import Edge
 from glacis.core.shape.planes import Plane
+from glacis.core.shape.upslope import upslope_frame
 
 LEVEL = 1e-9
 """A side whose ends lie this close across the slope is neither low nor high [m]; our judgement: rounding."""

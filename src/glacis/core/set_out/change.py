@@ -13,8 +13,8 @@ from glacis.core.model.layers import Layer, MembraneLayer, SolidLayer
 from glacis.core.model.lookup import area_of, by_id
 from glacis.core.model.set_out import MeasuredRun, PanelRun, SetOut
 from glacis.core.model.sound_set_out import check_product, check_set_out
-from glacis.core.set_out.plane import plan_shift
 from glacis.core.set_out.shipped import products_of
+from glacis.core.shape.upslope import plan_frame
 
 
 def set_out_in(project: Project, area: str) -> SetOut | None:
@@ -98,7 +98,8 @@ def move_opening(project: Project, opening: str, along: float, up: float) -> Pro
     from glacis.core.shape.change import set_opening
 
     held = by_id(project.openings, opening, "opening", "The change")
-    x, y = plan_shift(area_of(project, held.area), along, up)
+    area = area_of(project, held.area)
+    x, y = plan_frame(area.azimuth, area.pitch)((along, up))
     return set_opening(project, replace(held, at=(held.at[0] + x, held.at[1] + y)))
 
 

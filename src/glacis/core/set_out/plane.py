@@ -1,13 +1,12 @@
 # SPDX-License-Identifier: GPL-3.0-or-later
 """A roof area as the roofer sees it who stands at the eaves and looks up: u to the right, s up the slope."""
 
-from math import cos, radians, sin
-
 from msgspec import Struct
 from msgspec.structs import replace
 
 from glacis.core.model.document import RoofArea
 from glacis.core.model.lookup import turning
+from glacis.core.shape.upslope import upslope_frame
 
 Ring = tuple[tuple[float, float], ...]
 NEAR = 1e-6
@@ -73,14 +72,10 @@ def plane_of(area: RoofArea, windows: frozenset[str] = frozenset()) -> RoofPlane
         area: the roof area.
         windows: ids of what makes holes with upright sides.
     """
-    turn, stretch = radians(area.azimuth), 1 / cos(radians(area.pitch))
-    up = (-sin(turn), -cos(turn))
-    right = (up[1], -up[0])
+    frame = upslope_frame(area.azimuth, area.pitch)
 
     def seen(points: Ring) -> Ring:
-        return tuple(
-            (x * right[0] + y * right[1], (x * up[0] + y * up[1]) * stretch) for x, y in points
-        )
+        return tuple(map(frame, points))
 
     outline = seen(area.outline)
     low = min(s for _, s in outline)
@@ -98,13 +93,6 @@ def plane_of(area: RoofArea, windows: frozenset[str] = frozenset()) -> RoofPlane
 def _window(by: str, ring: Ring) -> Window:
     us, ss = [u for u, _ in ring], [s for _, s in ring]
     return Window(by, min(us), max(us), min(ss), max(ss))
-
-
-def plan_shift(area: RoofArea, along: float, up: float) -> tuple[float, float]:
-    """How far something moves in plan [m] when it moves along the eaves to the right and up the slope."""
-    turn, flat = radians(area.azimuth), cos(radians(area.pitch))
-    ups = (-sin(turn), -cos(turn))
-    return along * ups[1] + up * flat * ups[0], -along * ups[0] + up * flat * ups[1]
 
 
 def mirrored(plane: RoofPlane) -> RoofPlane:

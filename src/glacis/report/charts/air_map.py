@@ -8,12 +8,13 @@ from math import hypot
 from msgspec import Struct
 from msgspec.structs import replace
 
-from glacis.core.air.bays import Status, plan_frame
+from glacis.core.air.bays import Status
 from glacis.core.air.found import STATUS_WORDS, Aired
 from glacis.core.air.layout import EdgeVents
 from glacis.core.air.tables import Tables
 from glacis.core.model.document import RoofArea
 from glacis.core.model.geometry import Point
+from glacis.core.shape.upslope import plan_frame
 from glacis.core.units.format import number, with_unit
 from glacis.core.units.quantities import Quantity, System
 from glacis.report.charts.falls_column import SIDE, column
