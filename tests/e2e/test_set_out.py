@@ -173,6 +173,11 @@ def test_an_area_is_set_out_laid_of_another_product_and_let_go(window, bench, an
     laid_of.product.setCurrentIndex(laid_of.product.findData("own-tile"))
     laid_of.product.activated.emit(laid_of.product.currentIndex())
     assert bench.hand.found.covered.product.id == "own-tile"
+    answers.path.write_text(
+        answers.path.read_text().replace("Interlocking tile", "Tile from the kiln")
+    )
+    bench.read_products()
+    assert "Tile from the kiln" in laid_of.product.currentText()
     bench.courses.side.setCurrentIndex(1)
     bench.courses.side.activated.emit(1)
     assert set_out_in(window.desk.project, "hall-west").mirrored

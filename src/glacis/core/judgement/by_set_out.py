@@ -11,8 +11,8 @@ from glacis.core.judgement.asked import rules_about
 from glacis.core.judgement.catalogue import judge
 from glacis.core.judgement.finding import AnyRule, Finding
 from glacis.core.model.document import RoofArea
-from glacis.core.set_out.found import SetOutFound
-from glacis.core.set_out.parts import SET_OUT
+from glacis.core.set_out.found import SetOutFound, SetOutRead
+from glacis.core.set_out.parts import SET_OUT, read_set_out
 
 
 class SetOutSubject(Struct, frozen=True):
@@ -22,11 +22,13 @@ class SetOutSubject(Struct, frozen=True):
         area: as stated.
         layers: of its build-up in numbers, from inside to outside.
         set_out: where things go on it.
+        read: what that depends on.
     """
 
     area: RoofArea
     layers: tuple[LayerData, ...]
     set_out: SetOutFound
+    read: SetOutRead
 
 
 class SetOutJudged(Struct, frozen=True):
@@ -41,7 +43,8 @@ def subject_set_out(reader: Reader, area: str) -> SetOutSubject | None:
     found = reader.value(SET_OUT, area)
     if found is None:
         return None
-    return SetOutSubject(reader.area(area), reader.value(THERMAL, area).layers, found)
+    read = read_set_out(reader, area, found.stated)
+    return SetOutSubject(read.area, reader.value(THERMAL, area).layers, found, read)
 
 
 def _reads(reader: Reader, area: str) -> SetOutJudged:

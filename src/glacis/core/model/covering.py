@@ -253,5 +253,7 @@ class DeckBoard(Node, frozen=True, kw_only=True, tag_field="kind", tag="board"):
 
 
 Product = Tile | SlatePiece | ShingleStrip | SheetProduct | RollProduct | PanelProduct | DeckBoard
+Unit = Tile | SlatePiece | ShingleStrip
+"""Kinds that are laid in courses."""
 COVERINGS = (Tile, SlatePiece, ShingleStrip, SheetProduct)
 """Kinds that shed the water themselves; by definition."""

@@ -6,7 +6,7 @@ from math import cos, radians
 import numpy as np
 from msgspec import Struct
 
-from glacis.core.model.covering import ShingleStrip, SlatePiece, Tile
+from glacis.core.model.covering import ShingleStrip, SlatePiece, Tile, Unit
 from glacis.core.model.set_out import SetOut
 from glacis.core.set_out.across import Across, Shunt, across
 from glacis.core.set_out.found import Course, Covered, Seated, SetOutRead
@@ -156,7 +156,7 @@ def _seated(read: SetOutRead, plane: RoofPlane, rows: Rows) -> tuple[Seated, ...
     return tuple(found)
 
 
-def _fixed(laid: Laid | None, product: Tile | SlatePiece | ShingleStrip, courses: int) -> int:
+def _fixed(laid: Laid | None, product: Unit, courses: int) -> int:
     """Pieces that are fixed: all, or those at edges, with every second course inside."""
     if laid is None:
         return 0
@@ -239,7 +239,7 @@ class Kinds(Struct, frozen=True):
 
 def _gathered(
     seen: tuple[SetOutRead, RoofPlane],
-    product: Tile | SlatePiece | ShingleStrip,
+    product: Unit,
     rows: Rows,
     laid: Laid | None,
     kinds: Kinds,

@@ -16,8 +16,6 @@ from glacis.core.set_out.refused import positive
 SprocketOver = Literal["counter", "batten"]
 STEEPEST = 85.0
 """Pitch of a section at most [°]; our judgement: steeper is a wall."""
-GRIP = 2.0
-"""A sprocket grips so many times its overhang; our judgement after usual practice, recalled (confirm)."""
 MOST_BITE = 1 / 3
 """Share of a rafter's plumb depth that a birdsmouth may take; our judgement after practice, recalled (confirm)."""
 

@@ -5,7 +5,7 @@ from typing import TYPE_CHECKING
 
 from msgspec import Struct
 
-from glacis.core.model.covering import Product
+from glacis.core.model.covering import PanelProduct, Product, RollProduct, SheetProduct, Unit
 from glacis.core.model.document import RoofArea
 from glacis.core.model.set_out import MeasuredRun, SetOut
 from glacis.core.set_out.plane import RoofPlane, Window
@@ -138,7 +138,7 @@ class Covered(Struct, frozen=True):
         fixed: pieces that are fixed.
     """
 
-    product: Product
+    product: Unit
     courses: tuple[Course, ...]
     lines: tuple[float, ...]
     hanging: "Hanging | None"
@@ -167,7 +167,7 @@ class Sheeted(Struct, frozen=True):
         movement: of the longest sheet between cold and hot [m].
     """
 
-    product: Product
+    product: SheetProduct
     strips: "tuple[Strip, ...]"
     metres: float
     coil: float
@@ -187,7 +187,7 @@ class Panelled(Struct, frozen=True):
         void: section of the ridge's void [m²].
     """
 
-    product: Product
+    product: PanelProduct
     row: "PanelRow"
     measured: "tuple[tuple[MeasuredRun, RowMeasured], ...]"
     rows: int
@@ -208,7 +208,7 @@ class Placed(Struct, frozen=True):
     frame: "Framed | None"
     beside: tuple[tuple[str, tuple[int, ...]], ...]
     decked: "Decked | None"
-    rolled: "tuple[Product, RollsLaid] | None"
+    rolled: "tuple[RollProduct, RollsLaid] | None"
     profiles: "tuple[tuple[PitchChange, float], ...]"
     faults: tuple[tuple[str, str], ...]
 
@@ -246,7 +246,7 @@ class SetOutFound(Struct, frozen=True):
     frame: "Framed | None" = None
     beside: tuple[tuple[str, tuple[int, ...]], ...] = ()
     decked: "Decked | None" = None
-    rolled: "tuple[Product, RollsLaid] | None" = None
+    rolled: "tuple[RollProduct, RollsLaid] | None" = None
     eaves: "Eaves | None" = None
     plate: "Plate | None" = None
     outrigged: "Outrigged | None" = None

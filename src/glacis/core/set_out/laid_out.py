@@ -16,6 +16,7 @@ from glacis.core.model.covering import (
     ShingleStrip,
     SlatePiece,
     Tile,
+    Unit,
 )
 from glacis.core.model.set_out import EavesSection, PanelRun
 from glacis.core.set_out.covered import covered_by_shingles, covered_by_slates, covered_by_tiles
@@ -56,8 +57,6 @@ from glacis.core.set_out.planing import DeckZone, Planed, planed
 from glacis.core.set_out.rolls import Roll, RollsLaid, courses_of, rolls_over
 
 Worked = TypeVar("Worked")
-LEVEL = 0.5
-"""Below this pitch [°] nothing is set out up a slope; our judgement: rain runs off no such covering."""
 
 
 class _Parts:
@@ -153,8 +152,12 @@ def laid_out(read: SetOutRead) -> SetOutFound:
 def _profiles(read: SetOutRead, covering: Product | None) -> tuple[tuple[PitchChange, float], ...]:
     """Bent profiles at changes of pitch, each leg by the covering's lap."""
     lap = 0.0
-    for name in ("headlap_least", "lap", "end_lap"):
-        lap = lap or getattr(covering, name, 0.0)
+    if isinstance(covering, Tile):
+        lap = covering.headlap_least
+    elif isinstance(covering, SlatePiece):
+        lap = covering.lap
+    elif isinstance(covering, SheetProduct):
+        lap = covering.end_lap
     return tuple(
         (pitch_change(read.area.pitch, pitch, (lap, lap)), length) for pitch, length in read.breaks
     )
@@ -232,9 +235,7 @@ def _turned_sheets(sheeted: Sheeted | None, plane: RoofPlane) -> Sheeted | None:
     return replace(sheeted, strips=strips)
 
 
-def _covered(
-    read: SetOutRead, plane: RoofPlane, product: Tile | SlatePiece | ShingleStrip
-) -> Covered:
+def _covered(read: SetOutRead, plane: RoofPlane, product: Unit) -> Covered:
     if isinstance(product, Tile):
         return covered_by_tiles(read, plane, product)
     if isinstance(product, SlatePiece):
@@ -322,7 +323,7 @@ def _decked(plane: RoofPlane, grid: Grid, sheeting: Sheeting) -> Decked:
     return replace(whole, sheets=tuple(kept), bought=whole.bought if rectangle else len(kept))
 
 
-def _rolled(plane: RoofPlane, product: RollProduct) -> tuple[Product, RollsLaid]:
+def _rolled(plane: RoofPlane, product: RollProduct) -> tuple[RollProduct, RollsLaid]:
     import shapely
 
     headlap = product.headlap(plane.pitch)

@@ -7,6 +7,7 @@ from math import atan2, ceil, degrees
 
 from msgspec import Struct
 
+from glacis.core.model.covering import ShingleStrip, Tile
 from glacis.core.set_out.eaves import lining, wedge_length
 from glacis.core.set_out.found import Covered, Panelled, SetOutFound, Sheeted
 from glacis.core.set_out.metal import Strip
@@ -138,10 +139,10 @@ def _covering(covered: Covered) -> Iterator[Piece]:
     laid, product = covered.laid, covered.product
     if laid is None:
         return
-    length = getattr(product, "length", 0.0) or getattr(product, "exposure", 0.0)
-    width = getattr(product, "width", 0.0) or float(
-        (laid.boxes[:, 2] - laid.boxes[:, 0]).max(initial=0.0)
-    )
+    length = product.exposure if isinstance(product, ShingleStrip) else product.length
+    width = float((laid.boxes[:, 2] - laid.boxes[:, 0]).max(initial=0.0))
+    if not isinstance(product, Tile):
+        width = product.width
     name = product.name
     for mark, word, count, wide in (
         ("P", f"{name}, whole", laid.whole, width), ("C", f"{name}, cut", laid.cuts, 0.0),
@@ -151,9 +152,9 @@ def _covering(covered: Covered) -> Iterator[Piece]:
             yield Piece(
                 mark, word, length, wide, 0.0, count, 0.0, 0.0, product.id, "laid piece by piece"
             )
-    each = getattr(product, "fixings", 0)
+    each = product.fixings
     if each and covered.fixed:
-        rule = RULE_WORDS.get(getattr(product, "nailing", ""), "every piece")
+        rule = RULE_WORDS[product.nailing if isinstance(product, Tile) else "all"]
         yield Piece(
             "N", "nails, screws or clips", 0.0, 0.0, 0.0, each * covered.fixed, 0.0, 0.0, "", f"{each} to {rule}"
         )  # fmt: skip

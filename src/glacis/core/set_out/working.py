@@ -3,6 +3,7 @@
 
 from collections.abc import Iterator
 
+from glacis.core.model.covering import ShingleStrip, SlatePiece
 from glacis.core.set_out.found import Covered, Panelled, SetOutFound, Sheeted
 from glacis.core.set_out.gauges import Gauged, Hanging
 from glacis.core.set_out.slates import HEAD_NAILED, SlateCourses
@@ -43,11 +44,11 @@ def set_out_working(found: SetOutFound) -> Working:
 def _courses(covered: Covered) -> Iterator[Step]:
     if covered.gauged is not None and covered.hanging is not None:
         yield from _tiles(covered.gauged, covered.hanging)
-    if covered.slates is not None:
-        yield from _slates(covered.slates, covered)
-    if covered.shingles is not None:
+    if covered.slates is not None and isinstance(covered.product, SlatePiece):
+        yield from _slates(covered.slates, covered.product)
+    if covered.shingles is not None and isinstance(covered.product, ShingleStrip):
         shingles, run = covered.shingles, covered.lines[-1] - covered.lines[0]
-        most = getattr(covered.product, "exposure", 0.0)
+        most = covered.product.exposure
         yield _step(
             "n",
             ("ceil(S/e)", "ceil({} / {})"),
@@ -97,10 +98,9 @@ def _tiles(gauged: Gauged, hanging: Hanging) -> Iterator[Step]:
     yield _step("h", ("L - g", "{} - {}"), (tile, gauged.gauge), gauged.headlap, T)
 
 
-def _slates(slates: SlateCourses, covered: Covered) -> Iterator[Step]:
-    length = getattr(covered.product, "length", 0.0)
-    lap = getattr(covered.product, "lap", 0.0)
-    head = HEAD_NAILED if getattr(covered.product, "nailing", "") == "head" else 0.0
+def _slates(slates: SlateCourses, product: SlatePiece) -> Iterator[Step]:
+    length, lap = product.length, product.lap
+    head = HEAD_NAILED if product.nailing == "head" else 0.0
     yield _step(
         "g_max", ("(L - l - h)/2", "({} - {} - {}) / 2"), (length, lap, head), slates.gauge_most, T,
         "h: from head to nails where slates are nailed there",
@@ -122,19 +122,16 @@ def _slates(slates: SlateCourses, covered: Covered) -> Iterator[Step]:
 def _sheets(sheeted: Sheeted, found: SetOutFound) -> Iterator[Step]:
     product = sheeted.product
     if sheeted.coil:
-        mass, density = getattr(product, "coil_mass", 0.0), getattr(product, "density", 1.0)
-        thick, width = getattr(product, "thickness", 1.0), getattr(product, "coil_width", 1.0)
         yield _step(
             "L_c",
             ("m/(ρ t w)", "{} / ({} × {} × {})"),
-            (mass, density, thick, width),
+            (product.coil_mass, product.density, product.thickness, product.coil_width),
             sheeted.coil,
             L,
         )
     longest = max((strip.length for strip in sheeted.strips), default=0.0)
-    expansion = getattr(product, "expansion", 0.0)
     yield _step(
-        "ΔL", ("α L ΔT", "{} × {} × {}"), (expansion, longest, found.stated.colder), sheeted.movement, J,
+        "ΔL", ("α L ΔT", "{} × {} × {}"), (product.expansion, longest, found.stated.colder), sheeted.movement, J,
         "from the fixed point to the far end of the longest sheet",
     )  # fmt: skip
 

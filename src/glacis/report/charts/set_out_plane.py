@@ -209,7 +209,7 @@ def _deck(found: SetOutFound, sheet: Sheet) -> Iterator[Item]:
         rolls = found.rolled[1]
         for line, marks in zip(rolls.lines, rolls.starts, strict=True):
             yield Line((left, sheet.y(line), right, sheet.y(line)), "accent", FACE, "dash")
-            width = getattr(found.rolled[0], "width", 0.0)
+            width = found.rolled[0].width
             for mark in marks:
                 x = sheet.x(found.plane.left + mark)
                 yield Line((x, sheet.y(line), x, sheet.y(line + width)), "accent", FACE, "dash")

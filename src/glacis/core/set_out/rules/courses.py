@@ -149,30 +149,24 @@ def _sliver(roof: SetOutSubject) -> Iterator[Finding]:
 def _begin_elsewhere(
     _project: Project, roof: SetOutSubject, _finding: Finding
 ) -> tuple[Remedy, ...]:
-    """The datum with the fewest slivers, where it has fewer."""
-    from glacis.core.set_out.laying import Bonded, lay, slivers
+    """The datum with the fewest slivers, where it has fewer: laid as the covering itself is."""
+    from glacis.core.set_out.laid_out import placed_on
 
-    found, out = covered(roof), roof.set_out
-    if found is None or found.laid is None or out is None or out.stated.mirrored:
+    found, stated = covered(roof), roof.set_out.stated
+    if found is None or found.laid is None:
         return ()
-    width = getattr(found.product, "width", 0.0) or float(
-        (found.laid.boxes[:, 2] - found.laid.boxes[:, 0]).max()
-    )
-    least = min(0.1, width / 2)
-    best, fewest = 0.0, len(found.slivers)
-    half = 0.0 if getattr(found.product, "bond", "") == "straight" else width / 2
+    width = float((found.laid.boxes[:, 2] - found.laid.boxes[:, 0]).max())
+    best, fewest = stated.datum, len(found.slivers)
     for k in range(1, DATUMS):
-        shift = k * width / DATUMS
-        begin = out.stated.datum + shift
-        starts = tuple(begin + (half if row % 2 else 0.0) for row in range(len(found.courses)))
-        merged = least if isinstance(found.product, SlatePiece) else 0.0
-        laid = lay(out.plane, Bonded(found.lines, width, starts, merged, merged))
-        count = len(slivers(laid, least))
+        datum = stated.datum + k * width / DATUMS
+        tried = placed_on(replace(roof.read, stated=replace(stated, datum=datum)))
+        count = len(tried.covered.slivers) if tried.covered is not None else fewest
         if count < fewest:
-            best, fewest = begin, count
-    if fewest == len(found.slivers):
+            best, fewest = datum, count
+    if best == stated.datum:
         return ()
-    return (stating(roof, f"begin joints {best * 1000:.0f} mm from the left end", datum=best),)
+    end = "right" if stated.mirrored else "left"
+    return (stating(roof, f"begin joints {best * 1000:.0f} mm from the {end} end", datum=best),)
 
 
 SLIVER = Rule(
@@ -309,7 +303,7 @@ def _in_line(roof: SetOutSubject) -> Iterator[Finding]:
     if not lapped or found is None:
         return
     longest = max(strip.high - strip.low for strip in lapped)
-    most = getattr(found.product, "transport", 0.0)
+    most = found.product.transport
     yield says(
         roof, "set-out.end-laps", "note",
         f"{len(lapped)} strips run up to {{0}}; {{1}} is carried: they get end laps, sealed, staggered.",

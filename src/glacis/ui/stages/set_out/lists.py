@@ -78,7 +78,7 @@ def sheet_texts(ways: tuple[Sheeted, ...], system: System) -> Rows:
     """Metal sheets side by side in words."""
     return [
         (
-            way.product.name, str(getattr(way.product, "fixing", "")), str(len(way.strips)),
+            way.product.name, way.product.fixing, str(len(way.strips)),
             str(sum(strip.pieces for strip in way.strips)), with_unit(way.metres, Quantity.LENGTH, system),
             str(sum(strip.pieces - 1 for strip in way.strips)),
             str(len(way.shared.coils)) if way.shared is not None else "",

@@ -97,6 +97,7 @@ class LaidOf(QWidget):
             row.addWidget(widget)
         row.addStretch(1)
         self._shown: tuple[object, ...] = ()
+        self._offered: tuple[tuple[str, str], ...] = ()
 
     def refresh(self) -> None:
         """Show the layers of the selected build-up, the outermost first."""
@@ -122,7 +123,9 @@ class LaidOf(QWidget):
                 if isinstance(known.get(layer.product), self._kinds)
             )
             self.layer.setCurrentIndex(next(suited, 0))
-        if self.product.count() != len(known) + 1:
+        offered = tuple((product.id, product.name) for product in known.values())
+        if offered != self._offered:
+            self._offered = offered
             self.product.clear()
             self.product.addItem("nothing chosen", "")
             for product in known.values():
