@@ -57,6 +57,7 @@ STAGES = (
     Stage("moisture", "Moisture", "Condensate over the year", "build-up", "M"),
     Stage("air", "Air", "Bays that breathe, and what passes them", "build-up", "A"),
     Stage("falls", "Falls", "Outlets, falls and standing water", "edges", "F"),
+    Stage("junctions", "Junctions", "Edges, laps, and who draws what", "edges", "J"),
     Stage("set-out", "Set-out", "Where courses, sheets, members and panels go", "works", "T"),
     Stage("compare", "Compare", "Variants side by side", "record", "C"),
     Stage("handover", "Handover", "The report", "record", "W"),

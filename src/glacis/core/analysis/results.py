@@ -3,7 +3,7 @@
 
 from collections.abc import Callable
 from functools import cached_property
-from typing import Literal, TypeVar
+from typing import TYPE_CHECKING, Literal, TypeVar
 
 from msgspec import Struct
 
@@ -26,6 +26,9 @@ from glacis.core.quantities.burdens import cost_of
 from glacis.core.stages import Stage
 from glacis.core.units.quantities import Quantity
 from glacis.core.working import Step, Working, put_in
+
+if TYPE_CHECKING:
+    from glacis.core.junctions.edge_parts import Loss
 
 Value = TypeVar("Value")
 Scope = Literal["figures", "all"]
@@ -77,6 +80,8 @@ class Results:
         self._preview = preview or self.beside
         self.rules = rules
         self.scope = scope
+        self.at_once = False
+        """Whether findings of what edges lose are wanted on coarse grids, without waiting."""
         self._known: dict[str, AreaResult] = {}
         self._came = reader.came
 
@@ -85,7 +90,7 @@ class Results:
         if self._came != self._reader.came:
             self._came = self._reader.came
             self._known.clear()
-            for name in ("_areas", "_all", "_accepting", "_open", "_accepted"):
+            for name in ("_areas", "whole", "_all", "_accepting", "_open", "_accepted"):
                 self.__dict__.pop(name, None)
 
     @property
@@ -196,11 +201,21 @@ class Results:
         """What is wrong with edges, openings and the project; empty before all is judged."""
         if self.scope != "all":
             return ()
+        from glacis.core.judgement.by_junction import JUNCTION_FINDINGS
         from glacis.core.judgement.whole import WHOLE_FINDINGS
 
-        return by_severity(
-            [finding for part in WHOLE_FINDINGS for finding in self._reader.value(part, WHOLE)]
-        )
+        parts = (*WHOLE_FINDINGS, JUNCTION_FINDINGS)
+        found = [finding for part in parts for finding in self._reader.value(part, WHOLE)]
+        return by_severity([*found, *self._by_edges])
+
+    @property
+    def _by_edges(self) -> tuple[Finding, ...]:
+        """Findings of what edges lose: once that is worked out, or at once for what is only considered."""
+        if not (self._reader.came or self.at_once):
+            return ()
+        from glacis.core.judgement.by_edge import edge_findings
+
+        return edge_findings(self._reader, at_once=self.at_once)
 
     @property
     def findings(self) -> tuple[Finding, ...]:
@@ -215,10 +230,17 @@ class Results:
         found = [finding for item in self.areas for finding in item.told]
         return by_severity([*found, *self.whole])
 
-    def comparable(self, hours_of: str = "") -> tuple[Finding, ...]:
-        """Findings by which two documents are compared: those of hours of one area only, or of none."""
+    def comparable(self, hours_of: str = "", *, edges: bool = False) -> tuple[Finding, ...]:
+        """Findings by which two documents are compared: those of hours of one area only, or of none.
+
+        Args:
+            hours_of: id of that area; empty for none.
+            edges: whether those of what edges lose are compared too.
+        """
         of_hours = {rule.id for rule in self.rules.rules if rule.about == "hours"}
-        return tuple(f for f in self.findings if f.rule not in of_hours or f.area == hours_of != "")
+        of_edges = {rule.id for rule in self.rules.rules if rule.about == "edge-heat" and not edges}
+        kept = (f for f in self.findings if f.rule not in of_edges)
+        return tuple(f for f in kept if f.rule not in of_hours or f.area == hours_of != "")
 
     @cached_property
     def _accepting(self) -> dict[Finding, Decision | None]:
@@ -273,11 +295,13 @@ class Results:
         if remedies is None:
             return None
         hours_of = finding.area if by_hours else ""
-        before, cost = self.comparable(hours_of), self._cost
+        edges = self.rule(finding).about == "edge-heat"
+        before, cost = self.comparable(hours_of, edges=edges), self._cost
         made = []
         for remedy in remedies:
             after = self._preview(remedy.change(self.project))
-            found = after.comparable(hours_of)
+            after.at_once = edges
+            found = after.comparable(hours_of, edges=edges)
             made.append(trial(remedy, finding, before, found, after, after._cost - cost))
         if by_hours:
             return tuple(sorted(made, key=lambda each: (each.after._stops(hours_of), each.order)))
@@ -336,6 +360,14 @@ class Results:
             from glacis.core.judgement.by_set_out import subject_set_out
 
             return subject_set_out(self._reader, finding.area)
+        if rule.about == "edge-heat":
+            from glacis.core.judgement.by_edge import edge_subject
+
+            return edge_subject(self._reader, finding.place.ids[0])
+        if rule.about == "junction":
+            from glacis.core.judgement.by_junction import lines_subject
+
+            return lines_subject(self._reader, finding.place.ids[0])
         from glacis.core.judgement.whole import subjects_about
 
         for subject in subjects_about(rule.about, self._reader):
@@ -350,6 +382,25 @@ class Results:
         if total <= 0:
             return None
         return sum(i.roof.true_area * i.figures.whole for i in self.areas) / total
+
+    @property
+    def edge_losses(self) -> "tuple[Loss, ...] | None":
+        """What every junction loses; None where that was not worked out yet."""
+        from glacis.core.junctions.edge_parts import losses_of
+
+        return losses_of(self._reader) if self._reader.came else None
+
+    @property
+    def whole_transmittance(self) -> float | None:
+        """U of the whole roof with all that its edges and points lose [W/(m²·K)].
+
+        None without areas, or where the edges were not worked out yet. What has no section is left out.
+        """
+        losses, mean = self.edge_losses, self.mean_transmittance
+        if losses is None or mean is None:
+            return None
+        total = sum(item.roof.true_area for item in self.areas)
+        return mean + sum(item.loss for item in losses) / total
 
     def working(self, area: str, figure: Figure) -> Working:
         """The steps behind a figure of an area, or of the whole roof for its mean U.
@@ -375,5 +426,11 @@ class Results:
         lost = sum(step.value for step in steps)
         shown = put_in("{} / {}", (lost, total), mean, kind) if total else ""
         steps.append(Step("U_m", "Σ A U/Σ A", shown, mean, kind, "", "areas along the slope"))
-        left_out = "Bridges at edges, ridges and penetrations are not in it yet: clear fields only."
-        return Working("Thermal transmittance of the whole roof", tuple(steps), (left_out,))
+        losses = self.edge_losses
+        if losses is None or not total:
+            left_out = "Clear fields only: what edges and points lose is worked out in Junctions."
+            return Working("Thermal transmittance of the whole roof", tuple(steps), (left_out,))
+        from glacis.core.junctions.edge_working import whole_steps
+
+        more, notes = whole_steps(losses, mean, total)
+        return Working("Thermal transmittance of the whole roof", (*steps, *more), notes)

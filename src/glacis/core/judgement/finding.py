@@ -15,7 +15,7 @@ from glacis.core.units.quantities import Quantity, System
 Subject = TypeVar("Subject")
 
 Severity = Literal["stop", "mind", "note"]
-About = Literal["area", "edge", "opening", "project", "hours", "set-out"]
+About = Literal["area", "edge", "opening", "project", "hours", "set-out", "junction", "edge-heat"]
 SEVERITIES: tuple[Severity, ...] = ("stop", "mind", "note")
 
 
@@ -90,7 +90,8 @@ class Rule(Struct, Generic[Subject], frozen=True):
         check: the findings of one subject: an analysed area, or what ``about`` says.
         remedies: ways out of one finding.
         about: what it is asked of; "hours" is an area that was run hour by hour,
-            "set-out" one that is set out.
+            "set-out" one that is set out, "junction" a junction with its control lines,
+            "edge-heat" one with what it loses.
         of: what its subject must have for the rule to have anything to say: the name of an attribute;
             empty for nothing.
     """

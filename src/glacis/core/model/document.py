@@ -5,9 +5,11 @@ from typing import Annotated, Literal
 
 from glacis.core.model.air import Air, TableValue
 from glacis.core.model.covering import Product
+from glacis.core.model.edge_detail import Wall
 from glacis.core.model.falls import Falls
 from glacis.core.model.geometry import STEEPEST, Dormer, Footprint, Grown, Hole, Level, Opening
 from glacis.core.model.hourly import Hourly
+from glacis.core.model.junctions import Answer, ContactRule, HandPiece, StatedJunction
 from glacis.core.model.layers import PHYSICS, THICKEST_LAYER, HeatFlow, Layer
 from glacis.core.model.node import Node
 from glacis.core.model.probe import Probe
@@ -444,6 +446,11 @@ class Project(Node, frozen=True, kw_only=True):
     probes: tuple[Probe, ...] = ()
     set_outs: tuple[SetOut, ...] = ()
     products: tuple[Product, ...] = ()
+    junctions: tuple[StatedJunction, ...] = ()
+    hand_pieces: tuple[HandPiece, ...] = ()
+    answers: tuple[Answer, ...] = ()
+    contacts: tuple[ContactRule, ...] = ()
+    walls: tuple[Wall, ...] = ()
     saw: Saw = Saw()
     air_values: tuple[TableValue, ...] = ()
     assemblies: tuple[Assembly, ...] = ()

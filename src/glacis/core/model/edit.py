@@ -206,6 +206,7 @@ def remove_area(project: Project, area_id: str) -> Project:
         hourlies=tuple(item for item in project.hourlies if item.area != area_id),
         probes=tuple(item for item in project.probes if item.area != area_id),
         set_outs=tuple(item for item in project.set_outs if item.area != area_id),
+        hand_pieces=tuple(item for item in project.hand_pieces if item.area != area_id),
     )
     if any(area.assembly == gone.assembly for area in areas):
         return replace(project, areas=areas)

@@ -23,6 +23,7 @@ from glacis.core.model.lookup import Identified, plan_area, things_of, turning
 from glacis.core.model.outlines import holds, outline_fault
 from glacis.core.model.probe import check_probe
 from glacis.core.model.sound import check_sound
+from glacis.core.model.sound_junctions import check_junctions
 from glacis.core.model.sound_set_out import check_set_outs
 from glacis.core.units.quantities import Quantity
 from glacis.core.units.ranges import OutOfRange, Range, check_ranges, ranges_of
@@ -236,6 +237,7 @@ def check_project(project: Project) -> None:
         _check_assembly(assembly)
     _check_shape(project)
     check_set_outs(project.set_outs, project.products)
+    check_junctions(project.junctions, project.hand_pieces, project.contacts, project.walls)
     for items, kind in (
         (project.areas, "roof area"), (project.zones, "indoor zone"), (project.assemblies, "assembly"),
         (project.materials, "material"),
@@ -345,6 +347,20 @@ def check_falls(falls: Falls, where: str) -> None:
     )
 
 
+def _check_junction_references(project: Project, areas: set[str]) -> None:
+    for piece in project.hand_pieces:
+        _points_at(areas, "roof area", piece.area, f"{piece.kind} '{piece.name}'")
+    _unique((piece.id for piece in project.hand_pieces), "junction by hand")
+    _unique((item.id for item in project.junctions), "junction")
+    _unique((wall.id for wall in project.walls), "wall")
+    _unique((item.question for item in project.answers), "answer to one question")
+    _unique((set_out.area for set_out in project.set_outs), "set-out of one roof area")
+    walls = _ids(project.walls)
+    for junction in project.junctions:
+        if junction.detail is not None and junction.detail.wall:
+            _points_at(walls, "wall", junction.detail.wall, f"Junction '{junction.id}'")
+
+
 def _check_references(project: Project) -> None:
     assemblies, zones = _ids(project.assemblies), _ids(project.zones)
     sources = _ids(project.footprints) | _ids(project.dormers)
@@ -367,7 +383,7 @@ def _check_references(project: Project) -> None:
         _points_at(areas, "roof area", probe.area, f"Probe '{probe.name}'")
     for set_out in project.set_outs:
         _points_at(areas, "roof area", set_out.area, "Set-out")
-    _unique((set_out.area for set_out in project.set_outs), "set-out of one roof area")
+    _check_junction_references(project, areas)
     _unique((product.id for product in project.products), "product")
     _unique((probe.id for probe in project.probes), "probe")
     _unique((hourly.area for hourly in project.hourlies), "hours of one roof area")

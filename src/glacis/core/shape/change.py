@@ -57,7 +57,9 @@ def settle(project: Project) -> Project:
         if host.grown and any(host.grown.source == d.id for d in project.dormers):
             raise ValueRefused(f"roof area of '{dormer.name}'", host.name, "no dormer's plane")
         project = regrow_dormer(project, dormer, host)
-    stated = (project.falls, project.airs, project.hourlies, project.probes, project.set_outs)
+    stated = (
+        project.falls, project.airs, project.hourlies, project.probes, project.set_outs, project.hand_pieces
+    )  # fmt: skip
     if not {item.area for items in stated for item in items} <= areas.keys():
         project = replace(
             project,
@@ -66,6 +68,7 @@ def settle(project: Project) -> Project:
             hourlies=tuple(item for item in project.hourlies if item.area in areas),
             probes=tuple(item for item in project.probes if item.area in areas),
             set_outs=tuple(item for item in project.set_outs if item.area in areas),
+            hand_pieces=tuple(item for item in project.hand_pieces if item.area in areas),
         )
     return with_holes(project)
 

@@ -151,6 +151,24 @@ class Quantity(Enum):
     LOAD = Kind("load", "q", Unit("kN/m²", 1000.0, 2), Unit("lb/ft²", POUND * 9.80665 / FOOT**2, 1))
     FORCE = Kind("force", "F", Unit("N", 1.0, 0), Unit("lbf", POUND * 9.80665, 0))
     JOINT = Kind("joint", "g", Unit("mm", 1e-3, 1), Unit("in", INCH, 3))
+    LINEAR = Kind(
+        "linear transmittance",
+        "ψ",
+        Unit("W/(m·K)", 1.0, 3),
+        Unit("Btu/(h·ft·°F)", BTU / HOUR / FOOT / FAHRENHEIT_STEP, 3),
+    )
+    POINT = Kind(
+        "point transmittance",
+        "χ",
+        Unit("W/K", 1.0, 3),
+        Unit("Btu/(h·°F)", BTU / HOUR / FAHRENHEIT_STEP, 3),
+    )
+    COUPLING = Kind(
+        "heat loss a kelvin",
+        "H",
+        Unit("W/K", 1.0, 2),
+        Unit("Btu/(h·°F)", BTU / HOUR / FAHRENHEIT_STEP, 2),
+    )
     AIR_CHANGE = Kind("air changes", "n", *_same("1/h", 1 / HOUR, 1))
     AIR_PRESSURE = Kind("pressure", "p", Unit("Pa", 1.0, 2), Unit("inH₂O", 249.08891, 5))
     SPEED = Kind("speed", "v", Unit("m/s", 1.0, 2), Unit("mph", 5280 * FOOT / HOUR, 1))
