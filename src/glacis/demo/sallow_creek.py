@@ -24,6 +24,7 @@ from glacis.core.model.set_out import MeasuredRun, PanelRun, SetOut
 from glacis.core.shape.change import settle
 from glacis.core.shape.footprints import regrow
 from glacis.core.units.quantities import FOOT, INCH
+from glacis.demo.edges import walls_of
 
 BARN_PITCH = 18.435
 """4 in 12 [°]."""
@@ -195,6 +196,7 @@ def sallow_creek(site: Site) -> Project:
     areas = tuple(_renamed(area) for area in project.areas)
     return settle(
         replace(
-            project, areas=areas, openings=OPENINGS, falls=(LEAN_FALLS,), products=(PANEL,), set_outs=(ROW,)
+            project, areas=areas, openings=OPENINGS, falls=(LEAN_FALLS,), products=(PANEL,), set_outs=(ROW,),
+            walls=walls_of("frame"),
         )
     )  # fmt: skip

@@ -33,6 +33,7 @@ from glacis.core.model.layers import AirLayer, Framing, MembraneLayer, RoofSpace
 from glacis.core.model.set_out import EavesSection, SetOut
 from glacis.core.shape.change import settle
 from glacis.core.shape.footprints import regrow
+from glacis.demo.edges import tern_point_edges
 from glacis.demo.probe import laboratory_probe
 
 SEA_GRASS = Material(
@@ -276,6 +277,10 @@ OPENINGS = (
         length=1.2, upstand=0.4,
     ),
     Opening(
+        id="lab-hoist", name="Post of the tank hoist", kind="post", area="laboratory", at=(38.0, 2.5), width=0.1,
+        length=0.1, upstand=0.3,
+    ),
+    Opening(
         id="bunk-solar", name="Solar array", kind="solar", area="bunkhouse", at=(13.0, 21.0),
         width=10.0, length=3.4, upstand=0.12,
     ),
@@ -309,7 +314,7 @@ def tern_point(site: Site) -> Project:
     over open tanks, and a PVC sheet straight on polystyrene; the bunkhouse has no air layer
     and a fill whose conductivity slipped by ten and states no source, two bays without a way in
     and a low heel without a dam; the hall's rooflight lies half a course off; nothing keeps the
-    corridor's roots off its waterproofing.
+    corridor's roots off its waterproofing; and those of its edges.
     """
     project = Project(
         name="Tern Point Field Station",
@@ -356,4 +361,4 @@ def tern_point(site: Site) -> Project:
             ),
         ),
     )  # fmt: skip
-    return _with_hall(project)
+    return tern_point_edges(_with_hall(project))

@@ -27,8 +27,9 @@ WALLED = (*AT_WALLS, *OVER_WALLS)
 """Kinds that need a wall."""
 
 USUAL: dict[str, EdgeDetail] = {
-    "parapet": EdgeDetail(height=0.6, width=0.2),
-    "wall-level": EdgeDetail(height=0.15), "wall-side": EdgeDetail(height=0.15),
+    "parapet": EdgeDetail(height=0.6, width=0.2, wrap="both", insulation=0.1, head=0.06),
+    "wall-level": EdgeDetail(height=0.15, insulation=0.08),
+    "wall-side": EdgeDetail(height=0.15, insulation=0.08),
     "kerb": EdgeDetail(height=0.15, width=0.06, structure=0.13, insulation=0.05),
     "roof-window": EdgeDetail(height=0.05, width=0.05, structure=0.13, insulation=0.03),
     "obstacle": EdgeDetail(height=0.8, width=0.2, structure=0.8, insulation=0.05),
@@ -37,7 +38,7 @@ USUAL: dict[str, EdgeDetail] = {
     "module-joint": EdgeDetail(width=0.02, conductivity=0.04),
     "verge": EdgeDetail(insulation=0.06), "mono-top": EdgeDetail(insulation=0.06),
     "eaves-cold": EdgeDetail(insulation=0.1), "eaves-heel": EdgeDetail(insulation=0.3),
-    "post": EdgeDetail(size=0.1, metal=0.005, proud=0.15),
+    "post": EdgeDetail(size=0.1, metal=0.005, proud=0.3, insulation=0.1),
     "pipe": EdgeDetail(size=0.1, metal=0.004, insulation=0.02),
     "outlet": EdgeDetail(size=0.1, metal=0.004, insulation=0.03),
 }  # fmt: skip

@@ -117,18 +117,25 @@ def _ways(neighbours: Neighbours, start: str, end: str) -> list[tuple[str, ...]]
     return list(dict.fromkeys(found))
 
 
-def trace(control: Control, links: tuple[Link, ...], ends: Ends) -> Line:
+def trace(
+    control: Control, links: tuple[Link, ...], ends: Ends, gone: frozenset[str] = frozenset()
+) -> Line:
     """Follow one control line of a junction (a search in the graph of its links).
 
     Args:
         control: whose line.
         links: of all controls.
         ends: the layer of the field, and what it has to reach.
+        gone: things that are not there, whatever links name them.
 
     Raises:
         ValueRefused: for a link from a thing to itself.
     """
-    own = [(number, link) for number, link in enumerate(links) if link.control == control]
+    own = [
+        (number, link)
+        for number, link in enumerate(links)
+        if link.control == control and not {link.start, link.end} & gone
+    ]
     if not ends.start:
         return Line(control, "none")
     neighbours = _neighbours(own)

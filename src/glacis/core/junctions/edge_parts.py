@@ -5,6 +5,7 @@ from typing import TYPE_CHECKING
 
 from msgspec import Struct
 
+from glacis.core.area.parts import ANALYSED
 from glacis.core.errors import ValueRefused
 from glacis.core.graph.part import WHOLE, LongPart, Part, Progress
 from glacis.core.graph.reader import Reader
@@ -30,7 +31,7 @@ from glacis.core.shape.shape import RoofShape
 
 if TYPE_CHECKING:
     from glacis.core.junctions.solved import EdgeFault, EdgeSolved
-    from glacis.core.junctions.view import SectionView
+    from glacis.core.junctions.view import Rooms, SectionView
 
 
 class CaseOf(Struct, frozen=True):
@@ -202,17 +203,34 @@ def losses_of(reader: Reader) -> tuple[Loss, ...] | None:
     return tuple(found)
 
 
-def _quick_case(reader: Reader, piece: str) -> EdgeCase | None:
-    return next((item.case for item in reader.value(CASES, WHOLE) if item.piece == piece), None)
+class SectionRead(Struct, frozen=True):
+    """What the drawing of a section depends on; nothing where the junction has none."""
+
+    case: EdgeCase | None
+    rooms: "Rooms | None"
 
 
-def _quick(case: EdgeCase | None) -> "SectionView | EdgeFault | None":
+def _reads_section(reader: Reader, piece: str) -> SectionRead:
+    case = next((item.case for item in reader.value(CASES, WHOLE) if item.piece == piece), None)
     if case is None:
+        return SectionRead(None, None)
+    from glacis.core.junctions.view import Rooms
+
+    area = next(item.areas[0] for item in reader.value(PIECES, WHOLE) if item.id == piece)
+    surface = reader.value(ANALYSED, area).surface
+    inside = reader.zone(reader.area(area)).temperature
+    return SectionRead(
+        case, Rooms(inside, reader.project.site.climate.design_winter, surface.least_factor)
+    )
+
+
+def _section(read: SectionRead) -> "SectionView | EdgeFault | None":
+    if read.case is None or read.rooms is None:
         return None
     from glacis.core.junctions.view import section_view
 
-    return section_view(case)
+    return section_view(read.case, read.rooms)
 
 
-SECTION = Part("section of a junction", _quick_case, _quick)
+SECTION = Part("section of a junction", _reads_section, _section)
 """The section of one junction with its temperatures on a coarse grid, as it is drawn; None for none."""

@@ -95,7 +95,7 @@ def _reads(reader: Reader, _subject: str) -> JunctionsRead:
 def _traced(read: JunctionsRead) -> tuple[Traced, ...]:
     by_assembly = dict(read.fields)
     fields = {area.id: by_assembly[area.assembly] for area in read.areas}
-    stated = {item.id: item.links for item in read.stated}
+    stated = {item.id: item for item in read.stated}
     return tuple(traced(piece, stated.get(piece.id), fields) for piece in read.pieces)
 
 

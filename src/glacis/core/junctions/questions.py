@@ -16,12 +16,14 @@ class Question(Struct, frozen=True):
         junction: id of the junction.
         asks: in words.
         answer: what somebody said to it; None for nothing yet.
+        count: how many junctions ask it alike.
     """
 
     key: str
     junction: str
     asks: str
     answer: Answer | None = None
+    count: int = 1
 
 
 def _asked(found: Traced) -> list[tuple[str, str]]:
@@ -59,13 +61,21 @@ def _asked(found: Traced) -> list[tuple[str, str]]:
 def questions_of(
     junctions: tuple[Traced, ...], answers: tuple[Answer, ...]
 ) -> tuple[Question, ...]:
-    """All questions that the junctions leave open, those without an answer first."""
+    """All questions that the junctions leave open, those without an answer first.
+
+    Edges of one kind between the same areas ask a question together.
+    """
     said = {answer.question: answer for answer in answers}
-    found = []
+    groups: dict[tuple[object, ...], list[tuple[str, str]]] = {}
     for junction in junctions:
+        piece = junction.piece
         for key, asks in _asked(junction):
-            whole = f"{junction.piece.id}|{key}"
-            found.append(Question(whole, junction.piece.id, asks, said.get(whole)))
+            alike = (piece.kind, piece.areas, piece.by, asks)
+            groups.setdefault(alike, []).append((f"{piece.id}|{key}", piece.id))
+    found = []
+    for (_, _, _, asks), members in groups.items():
+        answer = next((said[key] for key, _ in members if key in said), None)
+        found.append(Question(members[0][0], members[0][1], str(asks), answer, len(members)))
     return tuple(sorted(found, key=lambda question: question.answer is not None))
 
 

@@ -10,7 +10,8 @@ from glacis.core.junctions.continuity import STATES, Handover, Line, State, trac
 from glacis.core.junctions.elements import FIELDS, UNDERLAYS, Element, FieldLayers, element
 from glacis.core.junctions.laps import LapVerdict, is_direction_open, judge_lap, lap_of
 from glacis.core.junctions.pieces import Piece
-from glacis.core.model.junctions import Control, Link
+from glacis.core.model.edge_detail import EdgeDetail
+from glacis.core.model.junctions import Control, Link, StatedJunction
 
 Fields = dict[str, FieldLayers]
 """What each area has for each control, by its id."""
@@ -39,12 +40,14 @@ class Traced(Struct, frozen=True):
         stated: whether somebody drew its links in place of the usual ones.
         followed: its links and lines.
         fields: what the areas concerned have for each control.
+        bare: things of the thermal line that are not there.
     """
 
     piece: Piece
     stated: bool
     followed: Followed
     fields: tuple[tuple[str, FieldLayers], ...]
+    bare: frozenset[str] = frozenset()
 
     @property
     def links(self) -> tuple[Link, ...]:
@@ -96,12 +99,18 @@ def _without(links: tuple[Link, ...], missing: frozenset[str]) -> tuple[Link, ..
     return kept
 
 
-def _line(kind: str, control: Control, links: tuple[Link, ...], missing: frozenset[str]) -> Line:
+def _line(
+    kind: str,
+    control: Control,
+    links: tuple[Link, ...],
+    missing: frozenset[str],
+    bare: frozenset[str] = frozenset(),
+) -> Line:
     """One line; none where the field has no layer for it, broken where what it has to reach has none."""
     ends = ends_of(kind)[control]
     if not ends.start or ends.start in missing:
         return trace(control, links, Ends())
-    line = trace(control, links, ends)
+    line = trace(control, links, ends, bare)
     if line.state in ("whole", "undrawn") and ends.end in missing:
         reached = tuple(name for name in line.path if name != ends.end)
         beyond = (f"{ends.end}, which its build-up does not have",)
@@ -116,8 +125,14 @@ def _lap(form: str, link: Link) -> LapVerdict | None:
     return OPEN_DIRECTION if is_direction_open(form, link) else None
 
 
-def _followed(kind: str, form: str, links: tuple[Link, ...], missing: frozenset[str]) -> Followed:
-    lines = tuple(_line(kind, control, links, missing) for control in CONTROLS)
+def _followed(
+    kind: str,
+    form: str,
+    links: tuple[Link, ...],
+    missing: frozenset[str],
+    bare: frozenset[str] = frozenset(),
+) -> Followed:
+    lines = tuple(_line(kind, control, links, missing, bare) for control in CONTROLS)
     return Followed(links, lines, tuple(_lap(form, link) for link in links))
 
 
@@ -140,16 +155,34 @@ def missing_in(piece: Piece, fields: Fields) -> frozenset[str]:
     return frozenset(name for name in names if element(name, piece, fields).missing)
 
 
-def traced(piece: Piece, stated: tuple[Link, ...] | None, fields: Fields) -> Traced:
+BARE: dict[str, str] = {
+    "parapet": "parapet wrap", "wall-level": "upstand insulation", "kerb": "kerb insulation", "post": "post wrap",
+}  # fmt: skip
+"""Things that a section can be drawn without; by definition of the usual chains."""
+
+
+def bare_in(kind: str, detail: EdgeDetail | None) -> frozenset[str]:
+    """Things of the thermal line that are not there, because somebody stated the section without them."""
+    if detail is None or kind not in BARE:
+        return frozenset()
+    there = detail.wrap != "none" if kind == "parapet" else detail.insulation > 0 or detail.pad > 0
+    return frozenset() if there else frozenset({BARE[kind]})
+
+
+def traced(piece: Piece, stated: StatedJunction | None, fields: Fields) -> Traced:
     """Follow the lines of a junction and judge its laps.
 
     Args:
         piece: the junction.
-        stated: links that somebody drew; None for the usual ones.
+        stated: what somebody said about it; None for nothing.
         fields: what each area has for each control, by its id.
     """
     missing = missing_in(piece, fields)
     own = tuple((area, fields[area]) for area in piece.areas if area in fields)
-    if stated is None:
+    links = None if stated is None else stated.links
+    bare = bare_in(piece.kind, stated.detail if stated is not None else None)
+    if links is None and not bare:
         return Traced(piece, False, _usual(piece.kind, piece.form, missing), own)
-    return Traced(piece, True, _followed(piece.kind, piece.form, stated, missing), own)
+    held = _without(usual_links(piece.kind), missing) if links is None else links
+    followed = _followed(piece.kind, piece.form, held, missing, bare)
+    return Traced(piece, links is not None, followed, own, bare)

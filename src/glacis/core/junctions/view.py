@@ -9,7 +9,7 @@ import numpy as np
 from msgspec import Struct
 from numpy.typing import NDArray
 
-from glacis.core.conduction.section import Bend, Region
+from glacis.core.conduction.section import Bend, Box, Region
 from glacis.core.conduction.solve import Solved, solve
 from glacis.core.errors import ValueRefused
 from glacis.core.junctions.cases import EdgeCase, draw
@@ -18,8 +18,10 @@ from glacis.core.junctions.solved import QUICK, EdgeFault, EdgeSolved, solve_qui
 from glacis.core.model.junctions import Control
 
 Points = tuple[tuple[float, float], ...]
-STEP = 1.0
-"""Between isotherms [K], of the 20 K that sections are solved with; by definition, whole degrees."""
+MOST_ISOTHERMS = 32
+"""Isotherms of a drawing at most; our judgement: more close up to a tint."""
+LEAST_SPAN = 0.1
+"""Between inside and outside [K], below which nothing is told by temperature; our judgement."""
 WAYS = 9
 """Ways of the heat that are drawn; our judgement: as many as can be followed."""
 BENT_STEPS = 16
@@ -34,19 +36,44 @@ class Shown(Struct, frozen=True):
         hatch: drawing convention.
         outline: corners [m].
         ambient: number of its air; -1 for material.
+        box: its rectangle before bending [m].
     """
 
     name: str
     hatch: str
     outline: Points
     ambient: int
+    box: Box
 
 
 class Isotherm(Struct, frozen=True):
-    """A line of one temperature, as the share of the way from outside to inside [-]."""
+    """A line of one temperature [°C]; the critical one is that at which inner faces get too cold."""
 
-    share: float
+    temperature: float
     lines: tuple[Points, ...]
+    critical: bool = False
+
+
+class Rooms(Struct, frozen=True):
+    """Airs that a section is told in.
+
+    Attributes:
+        inside: of the rooms [°C].
+        outside: on the design day [°C].
+        needed: f_Rsi that inner faces need [-]; None where no month asks for one.
+    """
+
+    inside: float = 20.0
+    outside: float = 0.0
+    needed: float | None = None
+
+    def at(self, share: float) -> float:
+        """Temperature [°C] at a share of the way from outside to inside [-]."""
+        return self.outside + share * (self.inside - self.outside)
+
+    def share(self, temperature: float) -> float:
+        """Share of the way from outside to inside [-] at a temperature [°C]."""
+        return (temperature - self.outside) / (self.inside - self.outside)
 
 
 class SectionView(Struct, frozen=True):
@@ -56,25 +83,45 @@ class SectionView(Struct, frozen=True):
         case: what it is drawn from.
         pieces: later ones lie over earlier ones.
         box: left, right, bottom, top of what is drawn [m].
-        isotherms: every whole degree of 20 K between inside and outside.
+        rooms: airs that it is told in.
+        isotherms: at whole degrees, and at the temperature at which inner faces get too cold.
         ways: of the heat, from inside to outside.
         runs: ways of the control lines.
         solved: on the coarse grid.
+        bend: of the rectangles.
     """
 
     case: EdgeCase
     pieces: tuple[Shown, ...]
     box: tuple[float, float, float, float]
+    rooms: Rooms
     isotherms: tuple[Isotherm, ...]
     ways: tuple[Points, ...]
     runs: tuple[tuple[Control, Points], ...]
     solved: EdgeSolved
+    bend: Bend = Bend()
+
+
+def _turned(
+    x: NDArray[np.float64], y: NDArray[np.float64], bend: Bend
+) -> tuple[NDArray[np.float64], NDArray[np.float64]]:
+    """Places in the attitude that the section has on the roof: a slope that was solved lying falls away."""
+    if bend.kind != "apex":
+        return x, y
+    turn = np.radians(bend.pitch)
+    return x * np.cos(turn) - y * np.sin(turn), x * np.sin(turn) + y * np.cos(turn)
+
+
+def turned(point: tuple[float, float], bend: Bend) -> tuple[float, float]:
+    """A place of the solved section as it lies on the roof."""
+    x, y = _turned(np.array([point[0]]), np.array([point[1]]), bend)
+    return float(x[0]), float(y[0])
 
 
 def bent(points: Iterable[tuple[float, float]], bend: Bend) -> Points:
-    """Points in the true section."""
+    """Points of the rectangles in the true section, as it lies on the roof."""
     flat = np.array(list(points), dtype=float)
-    x, y = bend.at(flat[:, 0], flat[:, 1])
+    x, y = _turned(*bend.at(flat[:, 0], flat[:, 1]), bend)
     return tuple(zip(x.tolist(), y.tolist(), strict=True))
 
 
@@ -103,17 +150,32 @@ def _fields(solved: Solved, bend: Bend) -> tuple[NDArray[np.float64], ...]:
     return x, y, theta
 
 
-def _isotherms(solved: Solved, bend: Bend) -> tuple[Isotherm, ...]:
+def _degrees(rooms: Rooms) -> list[tuple[float, bool]]:
+    """Temperatures that get an isotherm, and whether each is the critical one."""
+    low, high = sorted((rooms.inside, rooms.outside))
+    if high - low < LEAST_SPAN:
+        return []
+    step = next(step for step in (1, 2, 5, 10, 20) if (high - low) / step <= MOST_ISOTHERMS)
+    first = ceil((low + 1e-9) / step) * step
+    found = [(float(degree), False) for degree in range(first, ceil(high), step)]
+    if rooms.needed is not None and 0 < rooms.needed < 1:
+        found.append((rooms.at(rooms.needed), True))
+    return found
+
+
+def _isotherms(solved: Solved, bend: Bend, rooms: Rooms) -> tuple[Isotherm, ...]:
     x, y, theta = _fields(solved, bend)
+    x, y = _turned(x, y, bend)
     drawer = contourpy.contour_generator(x, y, np.ma.masked_invalid(theta))
     found = []
-    for degree in range(ceil(OUTSIDE + STEP), ceil(INSIDE)):
-        traced: list[NDArray[np.float64]] = list(drawer.lines(float(degree)))  # type: ignore[arg-type]
+    for degree, critical in _degrees(rooms):
+        level = OUTSIDE + (INSIDE - OUTSIDE) * rooms.share(degree)
+        traced: list[NDArray[np.float64]] = list(drawer.lines(level))  # type: ignore[arg-type]
         lines = tuple(
             tuple((float(px), float(py)) for px, py in line) for line in traced if len(line) > 1
         )
         if lines:
-            found.append(Isotherm((degree - OUTSIDE) / (INSIDE - OUTSIDE), lines))
+            found.append(Isotherm(degree, lines, critical))
     return tuple(found)
 
 
@@ -197,7 +259,7 @@ def _box(pieces: Sequence[Shown]) -> tuple[float, float, float, float]:
     return min(xs), max(xs), min(ys), max(ys)
 
 
-def section_view(case: EdgeCase) -> SectionView | EdgeFault:
+def section_view(case: EdgeCase, rooms: Rooms) -> SectionView | EdgeFault:
     """The section of a junction as it is drawn, solved on a coarse grid; the first half where two meet."""
     try:
         drawn = draw(case)[0]
@@ -207,7 +269,7 @@ def section_view(case: EdgeCase) -> SectionView | EdgeFault:
         return EdgeFault(str(fault))
     bend = drawn.section.bend
     pieces = tuple(
-        Shown(region.name, region.hatch, _outline(region, bend), region.ambient)
+        Shown(region.name, region.hatch, _outline(region, bend), region.ambient, region.box)
         for region in drawn.section.regions
     )
     runs = tuple((run.control, bent(_along(run.points, BENT_STEPS), bend)) for run in drawn.runs)
@@ -215,8 +277,10 @@ def section_view(case: EdgeCase) -> SectionView | EdgeFault:
         case,
         pieces,
         _box(pieces),
-        _isotherms(solved, bend),
+        rooms,
+        _isotherms(solved, bend, rooms),
         _ways(solved, drawn),
         runs,
         result,
+        bend,
     )

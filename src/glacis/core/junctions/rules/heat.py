@@ -3,9 +3,6 @@
 
 from collections.abc import Iterator
 from functools import partial
-from typing import Any
-
-from msgspec.structs import replace
 
 from glacis.core.judgement.by_edge import EdgeSubject
 from glacis.core.judgement.finding import Evidence, Finding, Remedy, Rule, Severity
@@ -13,8 +10,8 @@ from glacis.core.judgement.place import on_edge
 from glacis.core.junctions.cases import POINTS
 from glacis.core.junctions.change import set_details
 from glacis.core.junctions.rules.asked import plain
+from glacis.core.junctions.ways import improved, ways_of
 from glacis.core.model.document import Project
-from glacis.core.model.edge_detail import EdgeDetail
 from glacis.core.units.quantities import Quantity
 
 DEFAULTS: dict[str, float] = {
@@ -27,29 +24,6 @@ DEFAULTS: dict[str, float] = {
 14683:2017, which take the worst of each kind."""
 POINT_DEFAULT = 0.15
 """The same for chi of a point [W/K]; our judgement."""
-BETTER: dict[str, tuple[tuple[str, dict[str, Any]], ...]] = {
-    "parapet": (
-        ("Wrap the parapet on the roof's side and over its head",
-         {"wrap": "both", "insulation": 0.1, "head": 0.06}),
-        ("Take a parapet of light blocks on a thermal break", {"structure": 0.15}),
-    ),
-    "wall-level": (("Insulate behind the upstand", {"insulation": 0.1}),),
-    "wall-side": (("Insulate behind the upstand", {"insulation": 0.1}),),
-    "kerb": (("Insulate the kerb", {"insulation": 0.1}), ("Take a better glass", {"panel": 0.8})),
-    "roof-window": (("Frame it in insulation", {"insulation": 0.08}), ("Take a better glass", {"panel": 0.8})),
-    "threshold": (("Set the frame on an insulating block", {"structure": 0.05}),),
-    "post": (
-        ("Wrap what stands proud in a jacket", {"insulation": 0.1, "proud": 0.3}),
-        ("Set it on a firm pad", {"pad": 0.02}),
-    ),
-    "pipe": (("Insulate the pipe below the roof", {"insulation": 0.06}),),
-    "outlet": (("Insulate body and pipe below the roof", {"insulation": 0.06}),),
-    "verge": (("Fill the ladder over the gable head", {"insulation": 0.1}),),
-    "mono-top": (("Fill behind the edge board", {"insulation": 0.1}),),
-    "eaves-cold": (("Raise the heel", {"insulation": 0.25}),),
-    "obstacle": (("Fibre to the flue's clearance", {"insulation": 0.1}),),
-}  # fmt: skip
-"""Ways out by kind: words and sizes; our judgement, each tried before it is offered."""
 
 
 def _name(subject: EdgeSubject) -> str:
@@ -76,20 +50,11 @@ def _mould(subject: EdgeSubject) -> Iterator[Finding]:
 
 def _better(_project: Project, subject: EdgeSubject, _finding: Finding) -> tuple[Remedy, ...]:
     ways = []
-    for words, sizes in BETTER.get(subject.piece.kind, ()):
-        detail: EdgeDetail = replace(subject.detail, **_raised(subject.detail, sizes))
+    for words, sizes in ways_of(subject.piece.kind):
+        detail = improved(subject.detail, sizes)
         change = partial(set_details, junctions=subject.alike, detail=detail)
         ways.append(Remedy(words, change))
     return tuple(ways)
-
-
-def _raised(detail: EdgeDetail, sizes: dict[str, Any]) -> dict[str, Any]:
-    """Sizes that make the detail no worse than it is: insulation that is thicker already stays."""
-    thicker = ("insulation", "head", "pad", "proud")
-    return {
-        name: max(size, getattr(detail, name)) if name in thicker else size
-        for name, size in sizes.items()
-    }
 
 
 MOULD = Rule(

@@ -7,9 +7,10 @@ from functools import partial
 from glacis.core.judgement.by_junction import LinesSubject
 from glacis.core.judgement.finding import Finding, Remedy, Rule, no_remedies
 from glacis.core.junctions.chains import usual_links
-from glacis.core.junctions.change import cut_link, join_islands, set_link, usual_again
+from glacis.core.junctions.change import cut_link, join_islands, set_detail, set_link, usual_again
 from glacis.core.junctions.continuity import Line
 from glacis.core.junctions.rules.asked import name_of, plain, says, things
+from glacis.core.junctions.ways import improved, ways_of
 from glacis.core.model.document import Project
 
 
@@ -32,13 +33,30 @@ def _line(subject: LinesSubject, finding: Finding) -> Line | None:
 
 def _mend(_project: Project, subject: LinesSubject, finding: Finding) -> tuple[Remedy, ...]:
     line, piece = _line(subject, finding), subject.piece
-    if line is None or not subject.found.stated:
+    if line is None:
+        return ()
+    if line.control == "thermal" and subject.found.bare:
+        return _insulate(subject)
+    if not subject.found.stated:
         return ()
     usual = usual_links(piece.kind)
     join = partial(join_islands, found=subject.found, control=line.control, usual=usual)
     again = partial(usual_again, junction=piece.id)
     return Remedy(f"Join the {line.control} line", join), Remedy(
         "Take the usual lines of its kind", again
+    )
+
+
+def _insulate(subject: LinesSubject) -> tuple[Remedy, ...]:
+    """Better forms of a section that was stated bare."""
+    stated = subject.stated
+    if stated is None or stated.detail is None:
+        return ()
+    return tuple(
+        Remedy(
+            words, partial(set_detail, junction=stated.id, detail=improved(stated.detail, sizes))
+        )
+        for words, sizes in ways_of(subject.piece.kind)
     )
 
 
