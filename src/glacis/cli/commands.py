@@ -101,9 +101,13 @@ def _carry_out(
         if options.command == "check" and options.hourly:
             _run_hours(results, reserve=True)
         if options.command == "check":
+            if options.json:
+                _solve_edges(results)
             return _check(results, as_json=options.json)
         if of_hours:
             _run_hours(results, reserve=False)
+        if chosen is not None and chosen.of_edges:
+            _solve_edges(results)
         make = _maker(results, options, offered)
         content = make()
     except GlacisError as fault:
@@ -115,17 +119,31 @@ def _carry_out(
     return code
 
 
+def _tell(share: float, words: str) -> None:
+    """How far work is, on standard error where somebody watches."""
+    if sys.stderr.isatty():
+        sys.stderr.write(f"\r{100 * share:3.0f} %  {words[:60]:<60}")
+
+
+def _told() -> None:
+    if sys.stderr.isatty():
+        sys.stderr.write("\n")
+
+
+def _solve_edges(results: Results) -> None:
+    """Solve the sections of all junctions."""
+    from glacis.report.chapters.junctions.solving import solve_edges
+
+    solve_edges(results, _tell)
+    _told()
+
+
 def _run_hours(results: Results, *, reserve: bool) -> None:
     """Run all areas hour by hour, telling how far it is on standard error."""
     from glacis.report.chapters.hours import run_all
 
-    def tell(share: float, words: str) -> None:
-        if sys.stderr.isatty():
-            sys.stderr.write(f"\r{100 * share:3.0f} %  {words[:60]:<60}")
-
-    run_all(results, tuple(item.roof.area.id for item in results.areas), tell, reserve=reserve)
-    if sys.stderr.isatty():
-        sys.stderr.write("\n")
+    run_all(results, tuple(item.roof.area.id for item in results.areas), _tell, reserve=reserve)
+    _told()
 
 
 def _study(project: Project, options: argparse.Namespace) -> int:

@@ -2,6 +2,7 @@
 """A DXF drawing being made."""
 
 import io
+from collections.abc import Iterable
 from typing import Any
 
 from ezdxf import units
@@ -37,6 +38,10 @@ class Sheet:
             [self.at(corner) for corner in outline], close=True,
             dxfattribs={"layer": layer, "elevation": level * self.scale},
         )  # fmt: skip
+
+    def stroke(self, points: Iterable[Point], layer: str) -> None:
+        """An open line through points."""
+        self.space.add_lwpolyline([self.at(point) for point in points], dxfattribs={"layer": layer})
 
     def line(self, start: tuple[float, ...], end: tuple[float, ...], kind: str) -> None:
         """A line on the layer of a kind of edge."""

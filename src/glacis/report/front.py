@@ -27,8 +27,8 @@ CAUTIONS = (
 )
 DEFERS = (
     "Local codes, the approvals of the products used and the judgement of licensed practice outrank "
-    "this report. It covers the geometry of the planes, and heat and monthly moisture of the "
-    "clear field only: not the heat of junctions, drainage, wind uplift, fire or structure."
+    "this report. It covers the geometry of the planes, heat of fields and edges as drawn, and monthly "
+    "moisture of the clear field: not wind uplift, fire or structure."
 )
 VERDICTS = {"none": "dry", "dries": "dries", "accumulates": "stays wet"}
 MOST_PLACES = 8
@@ -114,6 +114,7 @@ def cover(results: Results) -> Iterator[Block]:
     yield Gap(8)
     yield Words("Unresolved findings", "heading")
     yield findings_block(results, results.open_findings)
+    yield from _guesses(results)
     yield Gap(6)
     yield Words("Headline results", "heading")
     yield _headline_grid(results)
@@ -121,8 +122,32 @@ def cover(results: Results) -> Iterator[Block]:
     if mean is not None:
         shown = with_unit(mean, Quantity.TRANSMITTANCE, project.units)
         yield Words(f"U of the whole roof, areas weighted along their slope: {shown}.")
+    whole = results.whole_transmittance
+    if whole is not None:
+        shown = with_unit(whole, Quantity.TRANSMITTANCE, project.units)
+        yield Words(f"With all that its edges and points lose, by outer measures: {shown}.")
     yield Gap(8)
     yield Words(DEFERS, "small")
+
+
+def _guesses(results: Results) -> Iterator[Block]:
+    """What a crew would have to guess at the edges: open questions alone, and how many were answered."""
+    from glacis.core.junctions.parts import JUNCTIONS
+    from glacis.core.junctions.questions import questions_of
+    from glacis.report.chapters.junctions.chapter import question_grid
+
+    junctions = results.value(JUNCTIONS)
+    asked = questions_of(junctions, results.project.answers)
+    waiting = tuple(question for question in asked if question.answer is None)
+    if not asked:
+        return
+    yield Gap(6)
+    yield Words("What a crew would have to guess", "heading")
+    if waiting:
+        yield from question_grid(waiting, junctions)
+    answered = len(asked) - len(waiting)
+    if answered:
+        yield Words(f"{answered} more answered, with name and date: see Junctions.", "small")
 
 
 def record(results: Results) -> Iterator[Block]:

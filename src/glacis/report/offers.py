@@ -46,6 +46,7 @@ class Export(Struct, frozen=True):
         kind: as a file dialog calls it.
         make: its content.
         of_hours: whether it is of areas that were run hour by hour.
+        of_edges: whether it tells what edges lose, which has to be worked out before.
     """
 
     id: str
@@ -54,6 +55,7 @@ class Export(Struct, frozen=True):
     kind: str
     make: Callable[[Results], bytes]
     of_hours: bool = False
+    of_edges: bool = False
 
 
 class Key(Struct, frozen=True):

@@ -39,6 +39,7 @@ from glacis.report.blocks import (
     Words,
 )
 from glacis.report.chapters.hours import run_all, told_of
+from glacis.report.chapters.junctions.solving import solve_edges
 from glacis.report.front import alike, area_head, cover, record
 from glacis.report.offers import offers
 from glacis.report.palette import PRINT
@@ -173,6 +174,7 @@ def report_pdf(results: Results, progress: Progress = unwatched) -> bytes:
         progress: called with the share done [-] and what comes next; it may raise to stop.
     """
     run_all(results, told_of(results), progress)
+    solve_edges(results, progress)
     progress(0.0, "cover")
     project = results.project
     paper = LETTER if project.units == "us" else A4

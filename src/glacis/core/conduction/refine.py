@@ -79,7 +79,7 @@ def refined(section: Section, fineness: Fineness = USUAL, most: int = 120_000) -
         before = value
         value, gap = _value(section, solved)
         moved = abs(value - before)
-        if moved < MOVES / 4 and moved < SHARE * value:
+        if moved < MOVES / 2 and moved < SHARE * value:
             break
     bent = is_bent(section)
     return Coupled(value, moved if bent else gap, moved, solved, solved.grid.cells, fineness)

@@ -49,6 +49,7 @@ class Piece(Struct, frozen=True):
         by: id of the outlet, opening or thing that makes it; empty for an edge.
         name: of that; empty for an edge.
         upper: which of the areas is uphill, or higher; empty where neither is.
+        edge: kind of edge of the roof in space that it is; empty for what is none.
     """
 
     id: str
@@ -61,6 +62,7 @@ class Piece(Struct, frozen=True):
     by: str = ""
     name: str = ""
     upper: str = ""
+    edge: str = ""
 
     @property
     def form(self) -> str:
@@ -177,7 +179,7 @@ def _edges(read: PiecesRead) -> Iterator[Piece]:
         a, b = _flat(edge.start), _flat(edge.end)
         yield Piece(
             f"{stem}#{counted[stem]}", kind, areas, edge.length, ((a, b),), _middle(a, b),
-            upper=_higher(kinds.areas, areas),
+            upper=_higher(kinds.areas, areas), edge="" if kind == "change" else edge.kind,
         )  # fmt: skip
         if edge.over:
             stem = f"upper-on-lower:{edge.over}+{edge.area}"
@@ -188,66 +190,56 @@ def _edges(read: PiecesRead) -> Iterator[Piece]:
             )  # fmt: skip
 
 
+def _kind_of(item: Opening, steep: bool) -> str:
+    """The kind of junction round an opening."""
+    if item.kind == "post":
+        return "post"
+    if item.kind == "chimney":
+        return "obstacle"
+    return "roof-window" if steep else "kerb"
+
+
 def _kerbs(read: PiecesRead) -> Iterator[Piece]:
-    """One junction for each opening, with all the kerb round it; posts and pipes are points."""
+    """One junction for each opening and dormer, with all the kerb round it; posts are points."""
     pitches = {area.id: area.pitch for area in read.areas}
     around: dict[str, list[Edge]] = {}
     for edge in read.shape.edges:
         if edge.kind == "kerb":
             around.setdefault(edge.area, []).append(edge)
-    yield from _dormers(read, around)
     for item in read.openings:
         if item.area not in pitches or item.kind in ("plant", "solar"):
             continue
-        steep = pitches[item.area] >= WINDOW_FROM
-        if item.kind == "post":
+        kind = _kind_of(item, pitches[item.area] >= WINDOW_FROM)
+        name = f"{kind}:{item.area}/{item.id}"
+        if kind == "post":
             yield Piece(
-                f"post:{item.area}/{item.id}",
-                "post",
-                (item.area,),
-                0.0,
-                (),
-                item.at,
-                1,
-                item.id,
-                item.name,
+                name, kind, (item.area,), at=item.at, by=item.id, name=item.name, edge="penetration"
             )
             continue
-        kind = "kerb"
-        if steep:
-            kind = "obstacle" if item.kind == "chimney" else "roof-window"
-        elif item.kind == "chimney":
-            kind = "obstacle"
-        reach = max(item.width, item.length)
-        edges = [edge for edge in around.get(item.area, ()) if _near(edge, item.at, reach)]
-        lines = tuple((_flat(edge.start), _flat(edge.end)) for edge in edges)
+        edges = _taken(around.get(item.area, []), item.at, max(item.width, item.length))
         length = sum(edge.length for edge in edges) or 2 * (item.width + item.length)
         yield Piece(
-            f"{kind}:{item.area}/{item.id}",
-            kind,
-            (item.area,),
-            length,
-            lines,
-            item.at,
-            1,
-            item.id,
-            item.name,
-        )
-
-
-def _dormers(read: PiecesRead, around: dict[str, list[Edge]]) -> Iterator[Piece]:
-    """Front wall and cheeks of each dormer, where its planes do not meet the roof."""
+            name, kind, (item.area,), length, _lines(edges), item.at, by=item.id, name=item.name, edge="kerb"
+        )  # fmt: skip
     for dormer in read.dormers:
-        edges = [
-            edge for edge in around.get(dormer.area, ()) if _near(edge, dormer.at, dormer.width * 2)
-        ]
-        length = sum(edge.length for edge in edges)
-        if length > 0:
-            lines = tuple((_flat(edge.start), _flat(edge.end)) for edge in edges)
+        edges = _taken(around.get(dormer.area, []), dormer.at, 2 * dormer.width)
+        if edges:
             yield Piece(
-                f"wall-side:{dormer.area}/{dormer.id}", "wall-side", (dormer.area,), length, lines, dormer.at, 1,
-                dormer.id, dormer.name,
+                f"wall-side:{dormer.area}/{dormer.id}", "wall-side", (dormer.area,),
+                sum(edge.length for edge in edges), _lines(edges), dormer.at, by=dormer.id, name=dormer.name,
+                edge="kerb",
             )  # fmt: skip
+
+
+def _lines(edges: list[Edge]) -> tuple[tuple[Point, Point], ...]:
+    return tuple((_flat(edge.start), _flat(edge.end)) for edge in edges)
+
+
+def _taken(edges: list[Edge], at: Point, reach: float) -> list[Edge]:
+    """Edges near a point, taken out of those that are left."""
+    near = [edge for edge in edges if _near(edge, at, reach)]
+    edges[:] = [edge for edge in edges if edge not in near]
+    return near
 
 
 def _near(edge: Edge, at: Point, reach: float) -> bool:

@@ -70,12 +70,12 @@ def questions_of(
     for junction in junctions:
         piece = junction.piece
         for key, asks in _asked(junction):
-            alike = (piece.kind, piece.areas, piece.by, asks)
-            groups.setdefault(alike, []).append((f"{piece.id}|{key}", piece.id))
+            same = (piece.kind, piece.areas, piece.by, asks)
+            groups.setdefault(same, []).append((f"{piece.id}|{key}", piece.id))
     found = []
-    for (_, _, _, asks), members in groups.items():
+    for alike, members in groups.items():
         answer = next((said[key] for key, _ in members if key in said), None)
-        found.append(Question(members[0][0], members[0][1], str(asks), answer, len(members)))
+        found.append(Question(members[0][0], members[0][1], str(alike[-1]), answer, len(members)))
     return tuple(sorted(found, key=lambda question: question.answer is not None))
 
 

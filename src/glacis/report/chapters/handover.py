@@ -14,4 +14,4 @@ def _results(results: Results) -> bytes:
     return msgspec.json.format(made, indent=2) + b"\n"
 
 
-OFFER = Offer(exports=(Export("results", "Results", ".json", "JSON", _results),))
+OFFER = Offer(exports=(Export("results", "Results", ".json", "JSON", _results, of_edges=True),))

@@ -96,17 +96,18 @@ def _link(
         yield Patch(box(left, y - 22, right, y + 26), "wash", "accent", FACE)
     yield from _strips(left + 2, right - 2, y, link, forward)
     ink = _verdict_ink(link, lap)
-    room = right - left - 4
-    middle = (left + right) / 2
-    yield Text(middle, y - 11, shorten(link_words(link, view.system), room, 12), 12, ink, "middle")
+    middle, room = (left + right) / 2, right - left - 4
+    mark = ("!", lap.verdict) if lap is not None and lap.verdict in ("stop", "mind") else None
+    mark = mark or (("?", "mind") if not link.drawn_by else None)
+    if mark is not None:
+        yield from numbered(left + 10, y - 15, *mark)
+    aside = 10.0 if mark is not None else 0.0
+    words = shorten(link_words(link, view.system), room - 2 * aside, 12)
+    yield Text(middle + aside, y - 11, words, 12, ink, "middle")
     who = link.trade or "nobody's work"
     yield Text(
         middle, y + 20, shorten(who, room, 12), 12, "second" if link.trade else "mind", "middle"
     )
-    if not link.drawn_by:
-        yield from numbered(right - 10, y - 24, "?", "mind")
-    if lap is not None and lap.verdict in ("stop", "mind"):
-        yield from numbered(left + 10, y - 24, "!", lap.verdict)
     if number == view.drop:
         yield _drop(middle, y - 12 if not view.enters else y, "stop" if view.enters else "accent")
 

@@ -8,7 +8,15 @@ from msgspec import Struct
 from glacis.core.junctions.continuity import Line as ControlLine
 from glacis.core.junctions.solved import EdgeSolved
 from glacis.core.junctions.traced import Traced
-from glacis.core.junctions.view import BENT_STEPS, Isotherm, SectionView, Shown, bent, turned
+from glacis.core.junctions.view import (
+    BENT_STEPS,
+    Isotherm,
+    Points,
+    SectionView,
+    Shown,
+    bent,
+    turned,
+)
 from glacis.core.units.format import plain, with_unit
 from glacis.core.units.quantities import Quantity, System
 from glacis.report.charts.junction_marks import LINE_INKS, LINE_KINDS, STATE_INKS, numbered
@@ -36,6 +44,10 @@ MARGIN, RIGHT, BELOW, ENDS = 14.0, 270.0, 52.0, 56.0
 AWAY = 0.5
 """How far beyond the junction is drawn [m]; our judgement: enough to see plane parts settle."""
 NAME = 12.0
+SAMPLES = 24
+"""Points at which a piece is looked for in the drawing; our judgement."""
+EDGE = 0.12
+"""How near the left end of the drawing a line ends there [m]; our judgement."""
 Point = tuple[float, float]
 
 
@@ -75,11 +87,26 @@ class _Sheet(Struct, frozen=True):
 def _window(view: SectionView) -> tuple[float, float, float, float]:
     """What of a section is drawn: all that is solved, but no more of plane parts than is needed [m]."""
     left, right, low, high = view.box
-    named = [piece for piece in view.pieces if piece.ambient < 0]
-    near = _core(named)
+    if view.bend.kind == "apex":
+        right = min(right, left + 2 * AWAY)
+        near = [
+            y for piece in view.pieces if piece.ambient < 0
+            for x, y in _along_box(piece, view) if x <= right
+        ]  # fmt: skip
+        return left, right, min(near), max(near)
+    core = _core([piece for piece in view.pieces if piece.ambient < 0])
     return (
-        max(left, near[0] - AWAY), min(right, near[1] + AWAY), max(low, near[2] - AWAY), min(high, near[3] + AWAY),
+        max(left, core[0] - AWAY), min(right, core[1] + AWAY), max(low, core[2] - AWAY), min(high, core[3] + AWAY),
     )  # fmt: skip
+
+
+def _along_box(piece: Shown, view: SectionView) -> Points:
+    """Points amid a piece, along its longer way, in the true section."""
+    x0, x1, y0, y1 = piece.box
+    shares = [(k + 0.5) / SAMPLES for k in range(SAMPLES)]
+    if x1 - x0 > y1 - y0:
+        return bent([(x0 + (x1 - x0) * share, (y0 + y1) / 2) for share in shares], view.bend)
+    return bent([((x0 + x1) / 2, y0 + (y1 - y0) * share) for share in shares], view.bend)
 
 
 def _core(pieces: list[Shown]) -> tuple[float, float, float, float]:
@@ -93,9 +120,11 @@ def _core(pieces: list[Shown]) -> tuple[float, float, float, float]:
 
 def _sheet(view: SectionView, size: Size) -> _Sheet:
     left, right, low, high = _window(view)
-    wide, tall = size[0] - 2 * MARGIN - RIGHT, size[1] - MARGIN - BELOW
+    ends = [points[k][0] for _, points in view.runs for k in (0, -1)]
+    room = ENDS if any(x <= left + EDGE for x in ends) else MARGIN
+    wide, tall = size[0] - room - RIGHT, size[1] - MARGIN - BELOW
     scale = min(wide / (right - left), tall / (high - low))
-    x0, y0 = MARGIN - left * scale + (wide - (right - left) * scale) / 2, MARGIN + high * scale
+    x0, y0 = room - left * scale + (wide - (right - left) * scale) / 2, MARGIN + high * scale
     frame = (x0 + left * scale, y0 - high * scale, x0 + right * scale, y0 - low * scale)
     return _Sheet(x0, y0, scale, frame)
 
@@ -243,17 +272,22 @@ def _names(view: SectionView, sheet: _Sheet) -> Iterator[Item]:
     _, top, right, bottom = sheet.frame
     found: dict[str, Point] = {}
     for piece in view.pieces:
-        shape = clipped_patch([sheet.at(point) for point in piece.outline], sheet.frame)
-        if piece.ambient >= 0 or not piece.name or len(shape) < 3:
+        if piece.ambient >= 0 or not piece.name:
             continue
-        xs, ys = [x for x, _ in shape], [y for _, y in shape]
-        found[piece.name] = (min(xs) * 0.25 + max(xs) * 0.75, (min(ys) + max(ys)) / 2)
+        points = [sheet.at(point) for point in _along_box(piece, view)]
+        seen = [p for p in points if _inside(p, sheet.frame)]
+        if seen:
+            found[piece.name] = seen[int(len(seen) * 0.75)]
     order = sorted(found.items(), key=lambda item: item[1][1])
     ys = spread([at[1] for _, at in order], 16.0, top + 8, max(bottom - 4, top + 16.0 * len(order)))
     for (name, (x, y)), row in zip(order, ys, strict=True):
         yield Line((x, y, right + ENDS, row - 4, right + ENDS + 6, row - 4), "second", DIMENSION)
         yield Patch((x - 2, y, x, y - 2, x + 2, y, x, y + 2), "ink")
         yield Text(right + ENDS + 10, row, name, NAME, "ink")
+
+
+def _inside(point: Point, frame: Bounds) -> bool:
+    return frame[0] <= point[0] <= frame[2] and frame[1] <= point[1] <= frame[3]
 
 
 def _coldest(drawing: SectionDrawing, sheet: _Sheet) -> Iterator[Item]:

@@ -79,10 +79,6 @@ def _cut(cut: Cut) -> dict[str, Any]:
 def _project(results: Results, _subject: str) -> dict[str, Any]:
     shape, project = results.value(SHAPE), results.project
     return {
-        "junctions": [
-            {"id": j.id, "kind": j.kind, "length_m": j.length, "areas": list(j.areas)}
-            for j in shape.junctions
-        ],
         "cuts": [_cut(cut) for cut in shape.cuts],
         "openings": [_opening(project, thing) for thing in things_of(project)],
     }
@@ -103,9 +99,6 @@ SIZES = Section(
 WHOLE_SHAPE = Section(
     "project",
     (
-        Key(("junctions",), "",
-            "what edges the roof has: `id` (it stays as long as the same areas meet alike), `kind`, true "
-            "`length_m`, `areas`"),
         Key(("cuts",), "", "angles where two planes meet, below"),
         Key(("openings",), "", "what goes through the roof or stands on it, below"),
     ),

@@ -14,6 +14,7 @@ from glacis.core.junctions.change import set_detail
 from glacis.core.junctions.edge_parts import CASES, EDGES, SECTION
 from glacis.core.junctions.edge_working import edge_working
 from glacis.core.junctions.laps import Passed, drop
+from glacis.core.junctions.parts import JUNCTIONS
 from glacis.core.junctions.solved import EdgeFault, EdgeSolved
 from glacis.core.junctions.traced import Traced
 from glacis.core.junctions.view import SectionView
@@ -246,7 +247,7 @@ class JunctionsBench(Bench):
         return LinesView(found, self.desk.system, self.hand.link, at, step.enters)
 
     def _section(self, found: Traced) -> SceneMaker:
-        view = self._view_of(found)
+        view, found = self._shown(found)
         if view is None or isinstance(view, EdgeFault):
             why = view.why if view is not None else self._no_section(found)
             return saying(f"No section: {why}.")
@@ -256,14 +257,15 @@ class JunctionsBench(Bench):
         self._tell_section(view)
         return lambda w, h: section_scene(drawing, (w, h))
 
-    def _view_of(self, found: Traced) -> SectionView | EdgeFault | None:
+    def _shown(self, found: Traced) -> tuple[SectionView | EdgeFault | None, Traced]:
+        """The section and its lines: as they are, or as the slider has them."""
         junction = found.piece.id
         if self.sections.share <= 0:
-            return self.desk.value(SECTION, junction)
+            return self.desk.value(SECTION, junction), found
         detail = self.sections.detail
-        return self.desk.consider(lambda p: set_detail(p, junction, detail)).value(
-            SECTION, junction
-        )
+        beside = self.desk.consider(lambda p: set_detail(p, junction, detail))
+        other = next(item for item in beside.value(JUNCTIONS) if item.piece.id == junction)
+        return beside.value(SECTION, junction), other
 
     def _no_section(self, found: Traced) -> str:
         return next((x.why for x in self.desk.value(CASES) if x.piece == found.piece.id), "")
@@ -286,12 +288,15 @@ class JunctionsBench(Bench):
         return f"{words}, f_Rsi {plain(solved.factor, 2)}"
 
     def _tell_section(self, view: SectionView) -> None:
+        now = self._solved()
+        present = self.figures(now) if now is not None else ""
         if self.sections.share > 0:
-            now = self._solved()
-            before = f" (now {self.figures(now)})" if now is not None else ""
-            self.sections.told.setText(f"{self.figures(view.solved)}{before}")
+            before = f" (now {present})" if present else ""
+            self.sections.told.setText(f"{self.figures(view.solved)} on a coarse grid{before}")
         else:
-            self.sections.told.setText("")
+            self.sections.told.setText(
+                present or f"{self.figures(view.solved)} on a coarse grid so far"
+            )
 
     def _summary(self) -> str:
         found = self.hand.found

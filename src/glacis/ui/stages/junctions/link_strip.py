@@ -41,6 +41,8 @@ class LinkStrip(QWidget):
             "Glue, tape or sealant between", (("no glue", ""), *((n, i) for i, n in FAMILIES))
         )
         self.glue.setMaximumWidth(150)
+        self.over.setMinimumWidth(84)
+        self.over.setMaximumWidth(150)
         self.length = self._figure("Lap as drawn", "length")
         self.least = self._figure("Lap that it needs", "least")
         self.trade = self._named("Trade that makes it", TRADES)

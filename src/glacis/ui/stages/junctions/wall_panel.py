@@ -29,12 +29,12 @@ COLUMNS = (
         "name",
         "material",
         "Material",
-        220,
+        170,
         choices=tuple((name, name) for name, _, _ in WALL_MATERIALS),
     ),
-    Column("part", "does", "What the layer does", 130, choices=PARTS),
-    Column("thickness", "thickness", "Thickness", 110, Quantity.THICKNESS),
-    Column("conductivity", "λ", "Conductivity", 150, Quantity.CONDUCTIVITY),
+    Column("part", "does", "What the layer does", 112, choices=PARTS),
+    Column("thickness", "thickness", "Thickness", 96, Quantity.THICKNESS),
+    Column("conductivity", "λ", "Conductivity", 140, Quantity.CONDUCTIVITY),
 )
 
 
