@@ -3,7 +3,7 @@
 
 import io
 
-from reportlab.lib.pagesizes import A4, LETTER, landscape
+from reportlab.lib.pagesizes import A4, LETTER
 from reportlab.lib.units import mm
 from reportlab.platypus import Flowable, PageBreak, SimpleDocTemplate
 
@@ -24,7 +24,7 @@ SIZE = (760.0, 420.0)
 def detail_sheets_pdf(results: Results) -> bytes:
     """Every row of the matrix on a sheet of its own: section with its scale, lines with laps apart, links."""
     project = results.project
-    page = landscape(LETTER if project.units == "us" else A4)
+    page = LETTER if project.units == "us" else A4
     setter = Setter(page[0] - 2 * EDGE - 12)
     names = {area.id: area.name for area in project.areas}
     story: list[Flowable] = []

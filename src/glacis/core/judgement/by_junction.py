@@ -24,6 +24,7 @@ class LinesSubject(Struct, frozen=True):
         stated: what somebody said about it; None for nothing.
         contacts: where the project holds otherwise than the table.
         rain: twelve monthly sums of the site [mm].
+        frosts: nights of frost in a year; None where no detail asks for them.
         clear: from the rim of a pipe to the nearest edge of its area [m]; None for what is no pipe.
     """
 
@@ -31,6 +32,7 @@ class LinesSubject(Struct, frozen=True):
     stated: StatedJunction | None
     contacts: tuple[ContactRule, ...]
     rain: tuple[float, ...]
+    frosts: int | None = None
     clear: float | None = None
 
     @property
@@ -46,6 +48,7 @@ class JunctionsJudged(Struct, frozen=True):
     stated: tuple[StatedJunction, ...]
     contacts: tuple[ContactRule, ...]
     rain: tuple[float, ...]
+    frosts: int | None
     hand: tuple[HandPiece, ...]
     areas: tuple[RoofArea, ...]
     rules: tuple[AnyRule, ...]
@@ -68,16 +71,25 @@ def lines_in(read: JunctionsJudged) -> tuple[LinesSubject, ...]:
     stated = {item.id: item for item in read.stated}
     return tuple(
         LinesSubject(
-            found, stated.get(found.piece.id), read.contacts, read.rain, clear.get(found.piece.by)
+            found, stated.get(found.piece.id), read.contacts, read.rain, read.frosts, clear.get(found.piece.by)
         )
         for found in read.junctions
-    )
+    )  # fmt: skip
+
+
+def _frosts(reader: Reader) -> int | None:
+    """Nights of frost, of the weather year; made only where a detail for dry climates is wanted."""
+    if not any(item.dry for item in reader.project.junctions):
+        return None
+    from glacis.core.weather.parts import WEATHER
+
+    return reader.value(WEATHER, WHOLE).statistics.frost_nights
 
 
 def _reads(reader: Reader, _subject: str) -> JunctionsJudged:
     project = reader.project
     return JunctionsJudged(
-        reader.value(JUNCTIONS, WHOLE), project.junctions, project.contacts, project.site.climate.rain,
+        reader.value(JUNCTIONS, WHOLE), project.junctions, project.contacts, project.site.climate.rain, _frosts(reader),
         project.hand_pieces, project.areas, rules_about(reader, "junction"),
     )  # fmt: skip
 

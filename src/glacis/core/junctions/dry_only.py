@@ -8,6 +8,8 @@ from msgspec import Struct
 from glacis.core.errors import ValueRefused
 
 Verdict = Literal["ok", "mind", "stop"]
+ROUNDING = 1e-6
+"""Rain by which a limit may be passed [mm]; our judgement, the rounding of twelve sums."""
 
 
 class DryDetail(Struct, frozen=True):
@@ -110,12 +112,12 @@ def judge_dry(
             "mind", "no rain is stated for this site: ask before this detail is built"
         )
     year, wettest = sum(rain), max(rain)
-    if year <= detail.fine and wettest <= detail.wettest:
+    if year <= detail.fine + ROUNDING and wettest <= detail.wettest + ROUNDING:
         if frosts is None:
             return DryVerdict("mind", "no weather year tells the nights of frost: ask")
         if frosts <= detail.frosts:
             return DryVerdict("ok", "")
-    if year <= detail.limit and detail.condition and condition is not False:
+    if year <= detail.limit + ROUNDING and detail.condition and condition is not False:
         need = "holds" if condition else "has to hold"
         return DryVerdict("mind", f"{detail.why}; {detail.condition}: this {need}")
     return DryVerdict("stop", f"{detail.why}; safe form: {detail.safe}")

@@ -61,9 +61,16 @@ def _main(line: Line, links: tuple[Link, ...]) -> Thread | None:
     return Thread(line.control, tuple(things), tuple(numbers), True)
 
 
-def _branches(control: Control, links: tuple[Link, ...], drawn: set[int]) -> list[Thread]:
-    """What the main row leaves, each link once, in rows as long as they go on."""
-    left = [n for n, link in enumerate(links) if link.control == control and n not in drawn]
+def _branches(control: Control, found: Traced, drawn: set[int]) -> list[Thread]:
+    """What the main row leaves, each link once, in rows as long as they go on; nothing of what is not there."""
+    links = found.links
+    left = [
+        number
+        for number, link in enumerate(links)
+        if link.control == control
+        and number not in drawn
+        and not {link.start, link.end} & found.bare
+    ]
     rows = []
     while left:
         number = left.pop(0)
@@ -86,5 +93,5 @@ def threads_of(found: Traced) -> tuple[Thread, ...]:
         main = _main(found.line(control), found.links)
         drawn = set(main.links) if main is not None else set()
         rows += [main] if main is not None else []
-        rows += _branches(control, found.links, drawn)
+        rows += _branches(control, found, drawn)
     return tuple(rows)

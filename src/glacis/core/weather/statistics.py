@@ -47,6 +47,7 @@ class Statistics(Struct, frozen=True):
         windy: speed that 5 % of hours exceed [m/s].
         sky: how much colder the sky is than the air, mean [K].
         frost_days: on which the air turns below and over 0 °C [d].
+        frost_nights: days on which the air is below 0 °C at some hour [d].
         zone: by degree days and moisture, as "5A".
         months: temperature [°C], humidity [-] and rain [mm] of each, 3 by 12.
     """
@@ -73,6 +74,7 @@ class Statistics(Struct, frozen=True):
     windy: float
     sky: float
     frost_days: int
+    frost_nights: int
     zone: str
     months: tuple[tuple[float, ...], ...]
 
@@ -175,6 +177,7 @@ def statistics_of(year: WeatherYear) -> Statistics:
         windy=float(np.quantile(year.wind, 0.95)),
         sky=float((year.temperature - sky).mean()),
         frost_days=int(((span.min(axis=1) < 0) & (span.max(axis=1) > 0)).sum()),
+        frost_nights=int((span.min(axis=1) < 0).sum()),
         zone=climate_zone(year),
         months=tuple(
             tuple(float(v) for v in values)

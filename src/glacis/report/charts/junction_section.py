@@ -35,6 +35,7 @@ from glacis.report.scene import (
     Scene,
     Size,
     Text,
+    box,
     spread,
     text_width,
 )
@@ -186,7 +187,7 @@ def _heat(drawing: SectionDrawing, sheet: _Sheet) -> Iterator[Item]:
 
 def _isotherm_name(
     isotherm: Isotherm, sheet: _Sheet, system: System, taken: list[Point]
-) -> Iterator[Text]:
+) -> Iterator[Item]:
     """The temperature of an isotherm where it stands clear of the others' names."""
     left, top, right, bottom = sheet.frame
     longest = max(isotherm.lines, key=len)
@@ -196,6 +197,8 @@ def _isotherm_name(
         if left + 26 < x < right - 26 and top + 12 < y < bottom - 8 and clear:
             taken.append((x, y))
             words = _degrees(isotherm.temperature, system)
+            half = text_width(words, NAME) / 2 + 2
+            yield Patch(box(x - half, y - 10, x + half, y + 4), "bench")
             yield Text(x, y, words, NAME, "stop" if isotherm.critical else "cold", "middle")
             return
 

@@ -102,7 +102,7 @@ def _dry(subject: LinesSubject) -> Iterator[Finding]:
     if stated is None or not stated.dry:
         return
     detail = detail_of(stated.dry)
-    verdict = judge_dry(detail, subject.rain, None, stated.dry_holds)
+    verdict = judge_dry(detail, subject.rain, subject.frosts, stated.dry_holds)
     if verdict.verdict != "ok":
         year = sum(subject.rain)
         words = f"{name_of(subject)}, {detail.name}, under {{0}} of rain in a year: {verdict.why}."
