@@ -167,6 +167,7 @@ def test_an_edit_recomputes_only_what_depends_on_it():
         "ventilation bays": 1, "ventilation way": 1,
         "findings of edges": 1, "findings of openings": 1, "findings of the project": 1,
         "set-out": 2, "set-out laid": 2, "findings of set-out": 2,
+        "junctions listed": 1, "junctions": 1, "findings of junctions": 1,
     }  # fmt: skip
     engine.analyse(demo())
     assert engine.counts == first
@@ -179,6 +180,7 @@ def test_an_edit_recomputes_only_what_depends_on_it():
         "ventilation bays": 0, "ventilation way": 0,
         "findings of edges": 0, "findings of openings": 1, "findings of the project": 0,
         "set-out": 0, "set-out laid": 0, "findings of set-out": 0,
+        "junctions listed": 0, "junctions": 0, "findings of junctions": 0,
     }  # fmt: skip
     engine.analyse(replace(changed, name="Renamed"))
     assert {part: engine.counts[part] - first[part] for part in first} == more
@@ -224,6 +226,7 @@ def test_in_a_large_project_one_edit_recomputes_one_assembly():
         "thermal": len(directions), "air": 0, "monthly": len(zones), "area": users,
         "figures": users, "findings": users, "shape": 0,
         "findings of edges": 0, "findings of openings": 0, "findings of the project": 0,
+        "junctions listed": 0, "junctions": 0, "findings of junctions": 0,
     }  # fmt: skip
 
 

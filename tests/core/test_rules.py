@@ -115,6 +115,10 @@ def test_the_demo_shows_its_deliberate_faults():
         "air.low-heel",
         "air.loose-eaves",
         "set-out.window",
+        "junction.missing",
+        "junction.undrawn",
+        "junction.handover",
+        "lap.reverse-never",
     }
 
 

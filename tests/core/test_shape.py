@@ -317,4 +317,4 @@ def test_a_stated_parapet_stands_on_every_free_edge_of_a_level_area():
         j.kind: j.length for j in results.value(SHAPE).junctions if j.areas == ("laboratory",)
     }
     # 16 by 12 m; the corridor lies lower and abuts its wall from outside.
-    assert lengths == {"parapet": pytest.approx(56.0)}
+    assert lengths == {"parapet": pytest.approx(56.0), "penetration": pytest.approx(0.4)}

@@ -326,6 +326,9 @@ US = {
     (Quantity.LOAD, 1.0): 47.880259,
     (Quantity.FORCE, 1.0): 4.4482216,
     (Quantity.JOINT, 1.0): 0.0254,
+    (Quantity.LINEAR, 1.0): 1.730735,
+    (Quantity.POINT, 1.0): 0.527527926,
+    (Quantity.COUPLING, 1.0): 0.527527926,
 }
 
 

@@ -233,3 +233,10 @@ def test_timber_is_stated_over_the_bench_and_undone(window, bench):
     for _ in range(5):
         window.desk.store.undo()
     assert window.desk.project == before
+
+
+def test_working_opens_for_the_set_out(window, bench):
+    bench.show_working()
+    panel = window._working_panel()
+    assert panel.isVisible()
+    assert "Lecture hall, south slope" in bench.working()[1]

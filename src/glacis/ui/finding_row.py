@@ -54,8 +54,7 @@ class Effect(QFrame):
         self.button.clicked.connect(self.apply_wanted.emit)
         column.addWidget(self.button)
         results = tried.after
-        after = results.area(area.roof.area.id)
-        column.addLayout(effect_grid(desk, area, after))
+        column.addLayout(effect_grid(desk, area, results))
         by_hours = hours_words(desk.results, results, area.roof.area.id)
         if by_hours:
             column.addWidget(Paragraph(desk, ROOM, by_hours, 12, "second"))

@@ -280,4 +280,6 @@ def pieces_of(read: PiecesRead) -> tuple[Piece, ...]:
 
     Kinds that no edge tells of are asked for by the one who adds them, never invented.
     """
-    return (*_edges(read), *_kerbs(read), *_falls(read), *_by_hand(read))
+    known = {area.id for area in read.areas}
+    found = (*_edges(read), *_kerbs(read), *_falls(read), *_by_hand(read))
+    return tuple(piece for piece in found if known.issuperset(piece.areas))

@@ -107,10 +107,11 @@ def _as_stated(project: StatedShape, edges: tuple[Edge, ...]) -> tuple[Edge, ...
 
 def _penetrations(project: StatedShape) -> tuple[Junction, ...]:
     """Posts and pipes: what they measure round about is where layers have to be closed to them."""
+    known = {area.id for area in project.areas}
     return tuple(
         Junction("penetration", 2 * (item.width + item.length), (item.area,), by=item.id)
         for item in project.openings
-        if item.kind == "post"
+        if item.kind == "post" and item.area in known
     )
 
 

@@ -24,10 +24,12 @@ def changes(desk: Desk, before: AreaResult, after: AreaResult) -> list[tuple[str
     return found
 
 
-def cleared_words(before: AreaResult, after: AreaResult) -> str:
-    """How many findings here would go, and how many would come."""
-    known = {(finding.rule, finding.place.key) for finding in before.findings}
-    found = {(finding.rule, finding.place.key) for finding in after.findings}
+def cleared_words(before: Results, after: Results, area: str) -> str:
+    """How many findings here would go, and how many would come; alike ones along several edges are one."""
+    known, found = (
+        {finding.kin for finding in results.comparable(edges=after.at_once) if finding.area == area}
+        for results in (before, after)
+    )
     words = f"clears {len(known - found)} of {len(known)} findings here"
     new = len(found - known)
     return f"{words}, brings {new}" if new else words
@@ -52,8 +54,10 @@ def hours_words(before: Results, after: Results, area: str) -> str:
     return f"hour by hour: {', '.join(said)}"
 
 
-def effect_grid(desk: Desk, before: AreaResult, after: AreaResult | None) -> QGridLayout:
-    """All changes as a grid of labels."""
+def effect_grid(desk: Desk, before: AreaResult, results: Results) -> QGridLayout:
+    """All changes to an area as a grid of labels."""
+    area = before.roof.area.id
+    after = results.area(area)
     grid = QGridLayout()
     grid.setContentsMargins(4, 2, 0, 4)
     grid.setHorizontalSpacing(6)
@@ -65,6 +69,6 @@ def effect_grid(desk: Desk, before: AreaResult, after: AreaResult | None) -> QGr
         grid.addWidget(label(name, "second small"), row, 0)
         grid.addWidget(label(change, "small"), row, 1, 1, 2)
         row += 1
-    grid.addWidget(label(cleared_words(before, after), "second small"), row, 0, 1, 3)
+    grid.addWidget(label(cleared_words(desk.results, results, area), "second small"), row, 0, 1, 3)
     grid.setColumnStretch(2, 1)
     return grid

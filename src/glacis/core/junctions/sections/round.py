@@ -27,7 +27,7 @@ THICKNESSES = 5.0
 PIPE_WALL = 0.2
 """Conductivity of a plastic pipe [W/(m·K)] (ISO 10456:2007, table 3, PVC rounded up)."""
 PIPE_DEPTH = 1.0
-"""Of a pipe below the ceiling that is solved [m]; the page of practice: outside air in it for a metre."""
+"""Of a pipe below the ceiling that is solved [m]; our judgement: it carries outside air for a metre."""
 
 
 def disc(roof: Stack, per_area: float = 0.0) -> float:

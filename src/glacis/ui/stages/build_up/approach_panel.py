@@ -139,7 +139,7 @@ class ApproachPanel(Overlay):
         self._text.addWidget(label("Here it would be", "second small"))
         layers = " · ".join(layer.name for layer in after.roof.layers)
         self._text.addWidget(Paragraph(self._desk, TEXT, layers))
-        self._text.addLayout(effect_grid(self._desk, result, after))
+        self._text.addLayout(effect_grid(self._desk, result, results))
         for finding in after.findings:
             words = f"{finding.severity}: {finding.message(self._desk.system)}"
             self._text.addWidget(Paragraph(self._desk, TEXT, words, 12, finding.severity))

@@ -20,6 +20,7 @@ from glacis.core.junctions.traced import Traced
 from glacis.core.junctions.view import SectionView
 from glacis.core.units.format import plain, with_unit
 from glacis.core.units.quantities import Quantity
+from glacis.core.working import Working
 from glacis.report.charts.junction_lines import LinesView, lines_scene
 from glacis.report.charts.junction_matrix import MatrixView, fitting, matrix_scene
 from glacis.report.charts.junction_plan import PlanView, junction_plan_scene
@@ -153,15 +154,23 @@ class JunctionsBench(Bench):
 
     def show_working(self) -> None:
         """Open the steps behind what the junction in the hand loses, or U of the whole roof."""
-        found, loss = self.hand.found, self.hand.loss
-        if found is not None and loss is not None and loss.solved is not None:
-            words = found.piece.words
-            name = f"{words[0].upper()}{words[1:]}"
-            self.working_made.emit(
-                edge_working(name, loss.solved, is_point=found.piece.kind in POINTS)
-            )
+        if self.working() is not None:
+            self.working_made.emit(self.working)
         else:
             self.working_wanted.emit("mean")
+
+    def working(self) -> tuple[Working, str] | None:
+        """The steps behind what the junction in the hand loses, and where; None where that is not worked out."""
+        found, solved = self.hand.found, self._solved()
+        if found is None or solved is None:
+            return None
+        words = found.piece.words
+        names = {area.id: area.name for area in self.desk.project.areas}
+        where = " and ".join(names.get(area, "") for area in found.piece.areas)
+        made = edge_working(
+            f"{words[0].upper()}{words[1:]}", solved, is_point=found.piece.kind in POINTS
+        )
+        return made, where
 
     def _to_lines(self, junction: str) -> None:
         self.hand.choose(junction)

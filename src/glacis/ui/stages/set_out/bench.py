@@ -11,6 +11,7 @@ from glacis.core.set_out.found import SetOutFound
 from glacis.core.set_out.working import set_out_working
 from glacis.core.units.format import with_unit
 from glacis.core.units.quantities import Quantity
+from glacis.core.working import Working
 from glacis.files.errors import shown_name
 from glacis.report.charts.set_out_eaves import eaves_scene
 from glacis.report.charts.set_out_panels import panels_scene
@@ -132,7 +133,14 @@ class SetOutBench(Bench):
     def show_working(self) -> None:
         """Open the steps behind the figures."""
         if self.hand.found is not None:
-            self.working_made.emit(set_out_working(self.hand.found))
+            self.working_made.emit(self.working)
+
+    def working(self) -> tuple[Working, str] | None:
+        """The steps behind the figures, and whose they are; None where nothing is stated."""
+        found, area = self.hand.found, self.hand.area
+        return (
+            (set_out_working(found), area.name) if found is not None and area is not None else None
+        )
 
     def open_lists(self) -> None:
         """Show the lists over the bench."""
