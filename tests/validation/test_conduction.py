@@ -10,7 +10,7 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 from msgspec.structs import replace
 
-from glacis.core.conduction.grid import COARSE, USUAL, Fineness, finer, grid_of
+from glacis.core.conduction.grid import COARSE, USUAL, Fineness, between, finer, grid_of
 from glacis.core.conduction.refine import refined
 from glacis.core.conduction.section import Ambient, Bend, Region, Section
 from glacis.core.conduction.solve import (
@@ -198,7 +198,7 @@ def test_the_tube_keeps_perimeter_and_metal_of_the_square_post():
 
 
 def test_bolts_through_a_pad_count_and_a_jacket_is_a_way_without():
-    def chi(**sizes: float) -> float:
+    def chi(**sizes: Any) -> float:
         drawn = post(ROOF, EdgeDetail(size=0.1, metal=0.005, proud=0.15, **sizes))
         share = drawn.shares[0]
         return refined(drawn.section).value - share.transmittance * share.internal
@@ -259,7 +259,8 @@ def test_random_heaps_keep_their_heat_and_their_bounds(sizes, conductivities):
     section = Section((0, 1.2, -0.05, high + 0.05), tuple(regions), airs)
     solved = solve(section, COARSE)
     assert solved.balance < 1e-6
-    assert -5 <= solved.temperatures.min() <= solved.temperatures.max() <= 21
+    # Bilinear elements on long cells may pass the airs' temperatures by a little on a coarse grid.
+    assert -5.5 <= solved.temperatures.min() <= solved.temperatures.max() <= 21.5
     assert -flows_by_volumes(section, solved.grid)[1] <= -solved.flows[1] * (1 + 1e-9)
 
 
@@ -313,6 +314,15 @@ def test_cuts_lie_far_enough_away(kind, monkeypatch):
     solve_edge.cache_clear()
     assert solve_edge(edge).external == pytest.approx(near, abs=0.0015)
     solve_edge.cache_clear()
+
+
+@given(st.floats(0.002, 2.0), st.floats(0.001, 0.1), st.floats(1.05, 2.5), st.integers(1, 4))
+def test_lines_between_two_edges_leave_no_sliver(size, first, growth, across):
+    fineness = Fineness(first, growth, 0.25, across)
+    widths = np.diff([*between(0.0, size, fineness), size])
+    assert widths.min() > 0.3 * min(first, size / across)
+    assert widths.sum() == pytest.approx(size)
+    assert max(widths[0], widths[-1]) <= first * (1 + 1e-9)
 
 
 def test_a_coarse_grid_is_near_enough_for_a_hand_that_drags():

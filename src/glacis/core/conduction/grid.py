@@ -67,9 +67,12 @@ def between(low: float, high: float, fineness: Fineness) -> Lines:
         widths.append(width)
         total += width
         width = min(width * fineness.growth, fineness.widest)
+    if widths and size - 2 * total < width / 2:  # no sliver is left in the middle
+        width = widths.pop()
+        total -= width
     rest = size - 2 * total
     count = (
-        max(1, round(rest / width)) if widths else max(fineness.across, ceil(size / first - 1e-9))
+        max(1, round(rest / width)) if widths else max(fineness.across, ceil(rest / first - 1e-9))
     )
     steps = np.array([*widths, *[rest / count] * count, *reversed(widths)])
     lines: Lines = low + np.concatenate(([0.0], np.cumsum(steps)[:-1]))

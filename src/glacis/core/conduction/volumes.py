@@ -12,72 +12,77 @@ from glacis.core.conduction.elements import Values
 from glacis.core.conduction.grid import Grid
 from glacis.core.conduction.section import Section
 
+Slices = tuple[slice, slice]
+ALONG: tuple[Slices, Slices] = (np.s_[:, :-1], np.s_[:, 1:])
+UPWARD: tuple[Slices, Slices] = (np.s_[:-1, :], np.s_[1:, :])
+"""Cells and their neighbours, to the right and above; by definition."""
+
+
+class _Balance:
+    """Conductances between cells, and from cells to airs, gathered side by side."""
+
+    def __init__(self, section: Section, grid: Grid) -> None:
+        self.grid, self.solid = grid, grid.conductivity > 0
+        self.number = np.full(self.solid.shape, -1)
+        self.number[self.solid] = np.arange(int(self.solid.sum()))
+        self.rows: list[Values] = []
+        self.columns: list[Values] = []
+        self.data: list[Values] = []
+        self.sources = np.zeros((len(section.ambients), int(self.solid.sum())))
+
+    def join(self, pair: tuple[Slices, Slices], half: Values, face: Values) -> None:
+        """Two cells by the resistances from their middles to the side between them, in series."""
+        own, other = pair
+        both = self.solid[own] & self.solid[other]
+        conductance = face[own][both] / (half[own][both] + half[other][both])
+        a, b = self.number[own][both], self.number[other][both]
+        self.rows.extend((a, b, a, b))
+        self.columns.extend((a, b, b, a))
+        self.data.extend((conductance, conductance, -conductance, -conductance))
+
+    def air(self, pair: tuple[Slices, Slices], half: Values, face: Values, films: Values) -> None:
+        """A cell and the air beside it, by half the cell and the film."""
+        own, other = pair
+        touch = self.solid[own] & ~self.solid[other] & (self.grid.ambient[other] >= 0)
+        airs = self.grid.ambient[other][touch]
+        conductance = face[own][touch] / (half[own][touch] + films[airs])
+        cells = self.number[own][touch]
+        self.rows.append(cells)
+        self.columns.append(cells)
+        self.data.append(conductance)
+        np.add.at(self.sources, (airs, cells), conductance)
+
+    def flows(self, airs: Values) -> Values:
+        """What flows out into each air at these temperatures."""
+        count = self.sources.shape[1]
+        places = np.concatenate(self.rows), np.concatenate(self.columns)
+        matrix = coo_matrix((np.concatenate(self.data), places), shape=(count, count)).tocsc()
+        options = {"SymmetricMode": True}
+        factors = splu(matrix, permc_spec="MMD_AT_PLUS_A", diag_pivot_thresh=0.001, options=options)
+        found: Values = self.sources @ factors.solve(airs @ self.sources)
+        flows: Values = found - self.sources.sum(axis=1) * airs
+        return flows
+
 
 def flows_by_volumes(section: Section, grid: Grid) -> tuple[float, ...]:
-    """What flows out of an unbent section into each air [W/m], by cells of constant temperature.
+    """What flows out of an unbent section into each air [W/m], or [W] about an axis.
 
-    Two cells are joined by the resistances from their middles to the side between them in series
-    (ISO 10211:2017, annex C, by balance of cells).
+    By the balance of cells of one temperature each (ISO 10211:2017, annex C).
     """
-    conductivity = grid.conductivity
-    solid = conductivity > 0
-    number = np.full(solid.shape, -1)
-    number[solid] = np.arange(int(solid.sum()))
-    wide, high = (
-        np.diff(grid.x)[None, :] + 0 * conductivity,
-        np.diff(grid.y)[:, None] + 0 * conductivity,
-    )
-    middle = (grid.x[1:] + grid.x[:-1])[None, :] / 2 + 0 * conductivity
-    reach = 2 * np.pi * middle if section.axis else np.ones_like(conductivity)
-    with np.errstate(divide="ignore"):
-        across, up = wide / 2 / conductivity, high / 2 / conductivity
-    rows: list[Values] = []
-    columns: list[Values] = []
-    data: list[Values] = []
-    sources = np.zeros((len(section.ambients), int(solid.sum())))
-
-    def joined(
-        own: tuple[slice, slice], other: tuple[slice, slice], half: Values, face: Values
-    ) -> None:
-        both = solid[own] & solid[other]
-        conductance = face[own][both] / (half[own][both] + half[other][both])
-        a, b = number[own][both], number[other][both]
-        rows.extend((a, b, a, b))
-        columns.extend((a, b, b, a))
-        data.extend((conductance, conductance, -conductance, -conductance))
-
-    def aired(
-        own: tuple[slice, slice],
-        other: tuple[slice, slice],
-        half: Values,
-        face: Values,
-        film: Values,
-    ) -> None:
-        touch = solid[own] & ~solid[other] & (grid.ambient[other] >= 0)
-        airs = grid.ambient[other][touch]
-        conductance = face[own][touch] / (half[own][touch] + film[airs])
-        a = number[own][touch]
-        rows.append(a)
-        columns.append(a)
-        data.append(conductance)
-        np.add.at(sources, (airs, a), conductance)
-
+    shape = np.ones_like(grid.conductivity)
+    wide, high = np.diff(grid.x)[None, :] * shape, np.diff(grid.y)[:, None] * shape
     ring = 2 * np.pi * grid.x if section.axis else np.ones_like(grid.x)
-    upright = ring[None, 1:] * high
-    level = reach * wide
-    left, right, low, top = np.s_[:, :-1], np.s_[:, 1:], np.s_[:-1, :], np.s_[1:, :]
+    middle = (ring[1:] + ring[:-1])[None, :] / 2
+    with np.errstate(divide="ignore"):
+        across, up = wide / 2 / grid.conductivity, high / 2 / grid.conductivity
     films = np.array([(a.across, a.level) for a in section.ambients])
-    joined(left, right, across, upright)
-    joined(low, top, up, level)
-    aired(left, right, across, upright, films[:, 0])
-    aired(right, left, across, ring[None, :-1] * high, films[:, 0])
-    aired(low, top, up, level, films[:, 1])
-    aired(top, low, up, level, films[:, 1])
-    count = sources.shape[1]
-    joined_data = (np.concatenate(data), (np.concatenate(rows), np.concatenate(columns)))
-    matrix = coo_matrix(joined_data, shape=(count, count)).tocsc()
-    airs = np.array([ambient.temperature for ambient in section.ambients])
-    options = {"SymmetricMode": True}
-    factors = splu(matrix, permc_spec="MMD_AT_PLUS_A", diag_pivot_thresh=0.001, options=options)
-    found = factors.solve(airs @ sources)
-    return tuple(float(flow) for flow in sources @ found - sources.sum(axis=1) * airs)
+    balance = _Balance(section, grid)
+    right, left, level = ring[None, 1:] * high, ring[None, :-1] * high, middle * wide
+    balance.join(ALONG, across, right)
+    balance.join(UPWARD, up, level)
+    for pair, half, face, film in (
+        (ALONG, across, right, 0), (ALONG[::-1], across, left, 0), (UPWARD, up, level, 1), (UPWARD[::-1], up, level, 1),
+    ):  # fmt: skip
+        balance.air(pair, half, face, films[:, film])
+    temperatures = np.array([ambient.temperature for ambient in section.ambients])
+    return tuple(float(flow) for flow in balance.flows(temperatures))
