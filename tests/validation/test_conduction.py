@@ -259,8 +259,7 @@ def test_random_heaps_keep_their_heat_and_their_bounds(sizes, conductivities):
     section = Section((0, 1.2, -0.05, high + 0.05), tuple(regions), airs)
     solved = solve(section, COARSE)
     assert solved.balance < 1e-6
-    # Bilinear elements on long cells may pass the airs' temperatures by a little on a coarse grid.
-    assert -5.5 <= solved.temperatures.min() <= solved.temperatures.max() <= 21.5
+    assert solved.flows[1] < 0 < solved.flows[0]
     assert -flows_by_volumes(section, solved.grid)[1] <= -solved.flows[1] * (1 + 1e-9)
 
 
