@@ -33,6 +33,7 @@ from glacis.demo.tern_point import tern_point
 from glacis.files.libraries import load_library, load_sites
 from glacis.session.kernels import keep_kernels
 from hygro import a_year, beside_lsoda
+from joining import dragged_section, hundred_thousand_cells, thirty_junctions
 from setting_out import dragged_window, ten_thousand_slates
 from shaping import dragged_corner, ragged, whole_shape
 from timing import timed
@@ -228,6 +229,9 @@ ROWS = (
     Row("one bay, both directions", one_path, "16 ms", seconds=0.016),
     Row("10,000 slates laid on 500 m2", ten_thousand_slates, "100 ms", seconds=0.100),
     Row("roof window dragged among slates", dragged_window, "1/30 s", seconds=1 / 30),
+    Row("a section of 100,000 cells", hundred_thousand_cells, "1 s", seconds=1.0),
+    Row("a section that is dragged", dragged_section, "50 ms", seconds=0.05),
+    Row("30 junctions on fine grids", thirty_junctions, "20 s", seconds=20.0),
     Row("a year of a flat roof, 36 cells", a_year, "250 ms", seconds=0.25),
     Row("a weather year made", year_made, "200 ms", seconds=0.2),
     Row("a weather year read", year_read, "300 ms", seconds=0.3),

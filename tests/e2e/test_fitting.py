@@ -118,6 +118,26 @@ def test_panels_fit_over_their_bench(window, size):
         shape.show_view(view)
         QApplication.processEvents()
         _fits(shape)
+    junctions = window.bench("junctions")
+    for junction in (
+        "parapet:laboratory#1",
+        "post:laboratory/lab-hoist",
+        "roof-window:hall-south/hall-light",
+    ):
+        junctions.hand.choose(junction)
+        for view in ("matrix", "plan", "lines", "section", "questions"):
+            junctions.show_view(view)
+            junctions.hand.choose_link(0)
+            QApplication.processEvents()
+            _fits(junctions)
+    for show, panel in (
+        (junctions.open_contacts, lambda: junctions.contacts),
+        (junctions.open_walls, lambda: junctions.walls),
+        (junctions.open_adding, lambda: junctions.adding),
+    ):
+        show()
+        QApplication.processEvents()
+        _fits(panel())
 
 
 @pytest.mark.parametrize("turns", [1, 3])

@@ -265,3 +265,32 @@ def test_working_opens_for_the_junction_in_the_hand(window, bench, qtbot):
     working, where = bench.working()
     assert where == "Wet laboratory"
     assert working.steps[0].symbol == "L_2D"
+
+
+def test_a_contact_is_held_otherwise_with_a_reason(window, bench):
+    before = window.desk.project
+    bench.open_contacts()
+    panel = bench.contacts
+    assert panel.table.item(0, 3).text() == "a layer between"
+    panel.value.setCurrentIndex(panel.value.findData("compatible"))
+    panel.hold.click()
+    assert window.desk.project == before  # no reason, no exception
+    panel.reason.setText("maker's letter of 2026-03-01")
+    panel.hold.click()
+    assert panel.table.item(0, 3).text() == "may touch (own)"
+    panel.back.click()
+    assert window.desk.project == before
+
+
+def test_a_detail_for_dry_climates_is_refused_on_the_coast(window, bench):
+    bench.hand.choose(PARAPET)
+    bench.show_view("lines")
+    strip = bench.links
+    strip.dry.setCurrentIndex(strip.dry.findData("render-cap"))
+    strip.dry.activated.emit(strip.dry.currentIndex())
+    found = [f for f in window.desk.results.findings if f.rule == "junction.dry-only"]
+    assert [f.severity for f in found] == ["stop"]
+    remedy = window.desk.results.remedies(found[0])[0]
+    assert window.desk.act(remedy.title, remedy.change)
+    assert not [f for f in window.desk.results.findings if f.rule == "junction.dry-only"]
+    assert bench.hand.stated.dry == ""

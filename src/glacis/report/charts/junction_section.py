@@ -125,7 +125,8 @@ def _sheet(view: SectionView, size: Size) -> _Sheet:
     room = ENDS if any(x <= left + EDGE for x in ends) else MARGIN
     wide, tall = size[0] - room - RIGHT, size[1] - MARGIN - BELOW
     scale = min(wide / (right - left), tall / (high - low))
-    x0, y0 = room - left * scale + (wide - (right - left) * scale) / 2, MARGIN + high * scale
+    x0 = room - left * scale + (wide - (right - left) * scale) / 2
+    y0 = MARGIN + high * scale + (tall - (high - low) * scale) / 2
     frame = (x0 + left * scale, y0 - high * scale, x0 + right * scale, y0 - low * scale)
     return _Sheet(x0, y0, scale, frame)
 
@@ -151,13 +152,19 @@ def _hatch(view: SectionView, piece: Shown, sheet: _Sheet) -> Iterator[Item]:
         top, bottom = max(top, f_top), min(bottom, f_bottom)
     if right - left < 3 or bottom - top < 3:
         return
+
+    def bowed(item: Line | Patch) -> list[Point]:
+        pairs = zip(item.points[::2], item.points[1::2], strict=True)
+        return [sheet.at(p) for p in bent([sheet.back(pair) for pair in pairs], view.bend)]
+
     for item in list(hatched(piece.hatch, (left, top, right, bottom)))[1:]:
-        if not isinstance(item, Line):
-            continue
-        pairs = list(zip(item.points[::2], item.points[1::2], strict=True))
-        bowed = [sheet.at(p) for p in bent([sheet.back(pair) for pair in pairs], view.bend)]
-        for part in clipped_stroke(bowed, sheet.frame):
-            yield Line(_flat(part), "hatch", HATCH)
+        if isinstance(item, Line):
+            for part in clipped_stroke(bowed(item), sheet.frame):
+                yield Line(_flat(part), "hatch", HATCH)
+        elif isinstance(item, Patch):
+            shape = clipped_patch(bowed(item), sheet.frame)
+            if len(shape) > 2:
+                yield Patch(_flat(shape), item.fill, item.ink, item.width)
 
 
 def _pieces(view: SectionView, sheet: _Sheet) -> Iterator[Item]:

@@ -48,17 +48,18 @@ class AddingPanel(Overlay):
         self.name = QLineEdit()
         self.name.setAccessibleName("Name of what is added")
         self.name.setToolTip("Name, such as Vent of the kitchen")
-        self.name.setMinimumWidth(180)
+        self.name.setMinimumWidth(120)
         self.add, self.remove = QPushButton("Add it here"), QPushButton("Take it out")
         self.add.setToolTip("Add it amid the selected area; the Plan shows where")
         self.remove.setToolTip("Take the one in the hand out, else the last")
         self.add.clicked.connect(self._add)
         self.remove.clicked.connect(self.sheet.take_away)
-        for widget in (label("Add", "second small"), self.kind, label("called", "second small"), self.name, self.add,
-                       self.remove):  # fmt: skip
+        for widget in (label("Add", "second small"), self.kind, label("called", "second small")):
             row.addWidget(widget)
-        row.addStretch(1)
+        row.addWidget(self.name, 1)
         self.column.addLayout(row)
+        for button in (self.add, self.remove):
+            self.buttons.addWidget(button)
         self.finish()
 
     def open_over(self, area: QRect) -> None:

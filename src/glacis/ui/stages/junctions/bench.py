@@ -31,6 +31,7 @@ from glacis.ui.desk import Desk
 from glacis.ui.drawing.canvas import Canvas
 from glacis.ui.plain import plain_tip
 from glacis.ui.stages.junctions.adding_panel import AddingPanel
+from glacis.ui.stages.junctions.contact_panel import ContactPanel
 from glacis.ui.stages.junctions.hand import JunctionHand
 from glacis.ui.stages.junctions.link_strip import LinkStrip
 from glacis.ui.stages.junctions.question_view import QuestionView
@@ -58,6 +59,7 @@ WORDS = {
     "what bears.",
     "questions": "The crew will decide what nobody answers here.",
 }
+Panel = WallPanel | AddingPanel | ContactPanel
 STEP_OF_DROP = 180
 """Between two steps of a drop [ms]."""
 
@@ -78,6 +80,7 @@ class JunctionsBench(Bench):
         )
         self.walls: WallPanel | None = None
         self.adding: AddingPanel | None = None
+        self.contacts: ContactPanel | None = None
         self.canvas = Canvas("Junctions of the roof", QSize(400, 240))
         self.canvas.pressed.connect(self._press)
         self.canvas.double_clicked.connect(lambda _hot, _at: self._enter())
@@ -102,6 +105,7 @@ class JunctionsBench(Bench):
         foot = tight(QHBoxLayout(), (0, 0, 0, 0), 6)
         foot.addWidget(self._why, 1)
         for words, tip, done in (
+            ("Contacts…", "What touches what in the selected build-up", self.open_contacts),
             ("Walls…", "Walls that stand below or beside the roof", self.open_walls),
             ("Add…", "Pipes, doors and joints that no edge tells of", self.open_adding),
         ):
@@ -146,9 +150,20 @@ class JunctionsBench(Bench):
             self.adding.made.connect(self._to_lines)
         self._open(self.adding)
 
-    def _open(self, wanted: WallPanel | AddingPanel) -> None:
-        for panel in (self.walls, self.adding):
-            if panel is not None and panel is not wanted:
+    def open_contacts(self) -> None:
+        """Show what touches what over the bench."""
+        if self.contacts is None:
+            self.contacts = ContactPanel(self.desk, self)
+            self.contacts.said.connect(self.said)
+        self._open(self.contacts)
+
+    @property
+    def _panels(self) -> list[Panel]:
+        return [panel for panel in (self.walls, self.adding, self.contacts) if panel is not None]
+
+    def _open(self, wanted: Panel) -> None:
+        for panel in self._panels:
+            if panel is not wanted:
                 panel.dismiss()
         wanted.open_over(QRect(16, 44, self.width() - 24, self.height() - 52))
 
@@ -185,8 +200,8 @@ class JunctionsBench(Bench):
         self._take_place()
         self.hand.check()
         self.views[self._view].setChecked(True)
-        for panel in (self.walls, self.adding):
-            if panel is not None and panel.isVisible():
+        for panel in self._panels:
+            if panel.isVisible():
                 panel.refresh()
         empty = not self.hand.all
         self.pages.setCurrentIndex(1 if self._view == "questions" and not empty else 0)

@@ -5,7 +5,6 @@ from typing import Any
 
 from PyQt6.QtCore import QObject, pyqtSignal
 
-from glacis.core.graph.part import WHOLE, Ready
 from glacis.core.junctions.cases import usual_detail
 from glacis.core.junctions.chains import usual_links
 from glacis.core.junctions.change import (
@@ -17,13 +16,14 @@ from glacis.core.junctions.change import (
     stated_of,
     turn_lap,
     usual_again,
+    want_dry,
 )
-from glacis.core.junctions.edge_parts import EDGES, Loss, losses_of
+from glacis.core.junctions.edge_parts import Loss, losses_of
 from glacis.core.junctions.parts import JUNCTIONS
 from glacis.core.junctions.rows import Row, rows_of
 from glacis.core.junctions.traced import Traced
 from glacis.core.model.edge_detail import EdgeDetail
-from glacis.core.model.junctions import Control, Link
+from glacis.core.model.junctions import Control, Link, StatedJunction
 from glacis.ui.desk import Desk
 
 
@@ -70,13 +70,18 @@ class JunctionHand(QObject):
         found = self.found
         if found is None:
             return EdgeDetail()
-        stated = stated_of(self._desk.project, self.junction).detail
+        stated = self.stated.detail
         return usual_detail(found.piece.kind) if stated is None else stated
 
     @property
-    def is_solving(self) -> bool:
-        """Whether sections are being worked out now."""
-        return not isinstance(self._desk.results.state(EDGES, WHOLE), Ready)
+    def stated(self) -> StatedJunction:
+        """What is stated about it."""
+        return stated_of(self._desk.project, self.junction)
+
+    def want_dry(self, detail: str, holds: bool | None) -> None:
+        """Want a detail for dry climates here; empty for none."""
+        junction = self.junction
+        self._desk.act("Change detail", lambda p: want_dry(p, junction, detail, holds))
 
     def check(self) -> None:
         """Let go of what is no longer there; take the first row where nothing is held."""

@@ -7,6 +7,7 @@ from PyQt6.QtCore import pyqtSignal
 from PyQt6.QtWidgets import QComboBox, QHBoxLayout, QLineEdit, QPushButton, QVBoxLayout, QWidget
 
 from glacis.core.junctions.contact_table import FAMILIES
+from glacis.core.junctions.dry_only import DETAILS
 from glacis.core.model.junctions import Control, Joint, Link
 from glacis.core.units.quantities import Quantity
 from glacis.core.units.ranges import ranges_of
@@ -38,9 +39,9 @@ class LinkStrip(QWidget):
         self.joint = chooser("How the two join", tuple((x, x) for x in get_args(Joint)))
         self.over = chooser("Which of the two lies over", ())
         self.glue = chooser(
-            "Glue, tape or sealant between", (("no glue", ""), *((n, i) for i, n in FAMILIES))
+            "Glue, tape or sealant between", (("none", ""), *((n, i) for i, n in FAMILIES))
         )
-        self.glue.setMaximumWidth(150)
+        self.glue.setMaximumWidth(230)
         self.over.setMinimumWidth(84)
         self.over.setMaximumWidth(150)
         self.length = self._figure("Lap as drawn", "length")
@@ -80,13 +81,17 @@ class LinkStrip(QWidget):
         return field
 
     def _lay(self, column: QVBoxLayout) -> None:
-        first = (("Joint", self.joint), ("over", self.over), ("Lap", self.length), ("needs", self.least),
-                 ("glue", self.glue))  # fmt: skip
-        second = (("Made by", self.trade), ("drawn by", self.drawn_by), ("dated", self.dated),
-                  ("agreed", self.decided))  # fmt: skip
+        first = (
+            ("Joint", self.joint),
+            ("over", self.over),
+            ("Lap", self.length),
+            ("needs", self.least),
+        )
+        second = (("Made by", self.trade), ("drawn by", self.drawn_by), ("dated", self.dated))
+        third = (("Glue", self.glue), ("agreed", self.decided))
         self._fields = QWidget()
         rows = tight(QVBoxLayout(self._fields), (0, 0, 0, 0), 6)
-        for fields in (first, second):
+        for fields in (first, second, third):
             row = tight(QHBoxLayout(), (0, 0, 0, 0), 6)
             for words, widget in fields:
                 row.addWidget(label(words, "second small"))
@@ -119,6 +124,24 @@ class LinkStrip(QWidget):
         self.mended = self._button("Mend", "Join the two sides of the broken line", self._mend, row)
         row.addStretch(1)
         column.addLayout(row)
+        row = tight(QHBoxLayout(), (0, 0, 0, 0), 6)
+        self.dry = chooser(
+            "A detail that lasts in dry climates only",
+            (("no detail for dry climates", ""), *((d.name, d.id) for d in DETAILS)),
+        )
+        self.dry.setMaximumWidth(330)
+        self.holds = chooser(
+            "Whether its condition holds",
+            (("not said", None), ("holds", True), ("does not hold", False)),
+        )
+        for box in (self.dry, self.holds):
+            box.activated.connect(lambda _k: self._take_dry())
+        row.addWidget(label("Wanted here", "second small"))
+        row.addWidget(self.dry)
+        row.addWidget(label("its condition", "second small"))
+        row.addWidget(self.holds)
+        row.addStretch(1)
+        column.addLayout(row)
 
     def _button(self, words: str, tip: str, done: Any, row: QHBoxLayout) -> QPushButton:
         button = QPushButton(words)
@@ -138,6 +161,9 @@ class LinkStrip(QWidget):
         if found is None or number is None or getattr(found.links[number], key) == field.text():
             return
         self._take(key, field.text())
+
+    def _take_dry(self) -> None:
+        self._hand.want_dry(self.dry.currentData(), self.holds.currentData())
 
     def _join(self) -> None:
         link = Link(
@@ -160,6 +186,7 @@ class LinkStrip(QWidget):
         if found is None:
             return
         self._show_new()
+        self._show_dry()
         self.mended.setVisible(any(line.state == "broken" for line in found.lines))
         self._fields.setEnabled(number is not None)
         if number is None:
@@ -183,6 +210,12 @@ class LinkStrip(QWidget):
         self.least.show_limit(link.least or None, system, "none")
         self.dated.setText(link.dated)
         self.decided.setText(link.decided)
+
+    def _show_dry(self) -> None:
+        stated = self._hand.stated
+        self.dry.setCurrentIndex(self.dry.findData(stated.dry))
+        self.holds.setCurrentIndex((None, True, False).index(stated.dry_holds))
+        self.holds.setEnabled(bool(stated.dry))
 
     def _show_new(self) -> None:
         found = self._hand.found
