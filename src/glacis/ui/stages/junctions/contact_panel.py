@@ -145,8 +145,8 @@ class ContactPanel(Overlay):
             value=self.value.currentData(),
             reason=self.reason.text().strip(),
         )
-        self._desk.act("Hold a contact", lambda p: hold_contact(p, rule))
-        self.refresh()
+        if self._desk.act("Hold a contact", lambda p: hold_contact(p, rule)):
+            self.refresh()
 
     def _let_go(self) -> None:
         touch = self.chosen
