@@ -55,12 +55,15 @@ def _losses(reader: Reader, *, at_once: bool) -> tuple[Loss, ...]:
 
 
 def _subjects(reader: Reader, *, at_once: bool) -> tuple[EdgeSubject, ...]:
+    losses = _losses(reader, at_once=at_once)
+    if not losses:
+        return ()
     cases = {item.piece: item.case for item in reader.value(CASES, WHOLE)}
     alike: dict[tuple[str, object], list[str]] = {}
     for piece in reader.value(PIECES, WHOLE):
         alike.setdefault((piece.areas[0], cases.get(piece.id)), []).append(piece.id)
     found = []
-    for loss in _losses(reader, at_once=at_once):
+    for loss in losses:
         case = cases.get(loss.piece.id)
         if loss.solved is not None and case is not None:
             area = loss.piece.areas[0]

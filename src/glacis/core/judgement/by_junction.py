@@ -11,7 +11,7 @@ from glacis.core.judgement.finding import AnyRule, Finding
 from glacis.core.junctions.parts import JUNCTIONS
 from glacis.core.junctions.pieces import Piece
 from glacis.core.junctions.traced import Traced
-from glacis.core.model.document import RoofArea
+from glacis.core.model.document import Climate, RoofArea
 from glacis.core.model.junctions import ContactRule, HandPiece, StatedJunction
 from glacis.core.model.outlines import distance
 
@@ -47,7 +47,7 @@ class JunctionsJudged(Struct, frozen=True):
     junctions: tuple[Traced, ...]
     stated: tuple[StatedJunction, ...]
     contacts: tuple[ContactRule, ...]
-    rain: tuple[float, ...]
+    climate: Climate
     frosts: int | None
     hand: tuple[HandPiece, ...]
     areas: tuple[RoofArea, ...]
@@ -71,7 +71,7 @@ def lines_in(read: JunctionsJudged) -> tuple[LinesSubject, ...]:
     stated = {item.id: item for item in read.stated}
     return tuple(
         LinesSubject(
-            found, stated.get(found.piece.id), read.contacts, read.rain, read.frosts, clear.get(found.piece.by)
+            found, stated.get(found.piece.id), read.contacts, read.climate.rain, read.frosts, clear.get(found.piece.by)
         )
         for found in read.junctions
     )  # fmt: skip
@@ -89,7 +89,7 @@ def _frosts(reader: Reader) -> int | None:
 def _reads(reader: Reader, _subject: str) -> JunctionsJudged:
     project = reader.project
     return JunctionsJudged(
-        reader.value(JUNCTIONS, WHOLE), project.junctions, project.contacts, project.site.climate.rain, _frosts(reader),
+        reader.value(JUNCTIONS, WHOLE), project.junctions, project.contacts, project.site.climate, _frosts(reader),
         project.hand_pieces, project.areas, rules_about(reader, "junction"),
     )  # fmt: skip
 
