@@ -15,6 +15,4 @@ def poses(window: MainWindow) -> Iterator[Pose]:
     yield Pose("falls", window)
     bench.show_view("blocked")
     yield Pose("falls-blocked", window)
-    bench.show_view("boards")
-    yield Pose("falls-boards", window)
     bench.show_view("thickness")
