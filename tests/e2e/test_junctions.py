@@ -294,3 +294,23 @@ def test_a_detail_for_dry_climates_is_refused_on_the_coast(window, bench):
     assert window.desk.act(remedy.title, remedy.change)
     assert not [f for f in window.desk.results.findings if f.rule == "junction.dry-only"]
     assert bench.hand.stated.dry == ""
+
+
+def test_two_things_are_joined_by_dragging_one_onto_the_other(window, bench):
+    before = window.desk.project
+    bench.hand.choose(POST)
+    bench.show_view("lines")
+    spots = {spot.id: spot.box for spot in bench.canvas.scene.hot if spot.kind == "element"}
+
+    def middle(name):
+        left, top, right, bottom = spots[name]
+        return QPoint(int((left + right) / 2), int((top + bottom) / 2))
+
+    start, end = middle("air|roof air layer"), middle("air|base plate")
+    QTest.mousePress(bench.canvas, Qt.MouseButton.LeftButton, pos=start)
+    QTest.mouseMove(bench.canvas, end)
+    QTest.mouseRelease(bench.canvas, Qt.MouseButton.LeftButton, pos=end)
+    assert bench.hand.found.line("air").state == "undrawn"
+    assert bench.hand.found.links[bench.hand.link].end == "base plate"
+    window.desk.store.undo()
+    assert window.desk.project == before

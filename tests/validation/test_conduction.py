@@ -324,6 +324,15 @@ def test_lines_between_two_edges_leave_no_sliver(size, first, growth, across):
     assert max(widths[0], widths[-1]) <= first * (1 + 1e-9)
 
 
+@pytest.mark.parametrize(
+    ("pitch", "films"), [(5.0, {0.10, 0.13}), (55.0, {0.10, 0.13}), (65.0, {0.13})]
+)
+def test_a_slope_has_the_film_of_a_ceiling_up_to_sixty_degrees(pitch, films):
+    (drawn,) = draw(EdgeCase("eaves-warm", ROOF, None, WALL, EdgeDetail(), pitch))
+    faces = solve(drawn.section, COARSE).mesh.faces
+    assert set(faces.film[faces.ambient == 1].tolist()) == films
+
+
 def test_a_coarse_grid_is_near_enough_for_a_hand_that_drags():
     for kind in ("parapet", "eaves-warm", "wall-level", "kerb", *POINTS):
         edge = _case(kind, ROOF, WALL, 30.0)

@@ -149,7 +149,9 @@ def _row(
         words = view.found.element(name).words
         for item in _plate(words, x, x + plate, y, not thread.main):
             yield item, None
-        yield None, Hot("element", name, (x, y - 17, x + plate, y + 17), words)
+        spot = (x, y - 17, x + plate, y + 17)
+        hint = f"{words}\nDrag it onto another thing to join the two"
+        yield None, Hot("element", f"{thread.control}|{name}", spot, hint)
         x += plate
         if k == count - 1:
             break

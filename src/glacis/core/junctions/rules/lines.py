@@ -1,8 +1,9 @@
 # SPDX-License-Identifier: GPL-3.0-or-later
 """Rules about control lines: each is drawn without lifting the pen, by somebody, and made by somebody."""
 
-from collections.abc import Iterator
+from collections.abc import Callable, Iterator
 from functools import partial
+from typing import Any, Literal
 
 from glacis.core.judgement.by_junction import LinesSubject
 from glacis.core.judgement.finding import Finding, Remedy, Rule, no_remedies
@@ -73,15 +74,20 @@ MISSING = Rule(
 )
 
 
-def _undrawn(subject: LinesSubject) -> Iterator[Finding]:
-    for line in subject.found.lines:
-        for number in line.undrawn:
-            link = subject.found.links[number]
-            words = (
-                f"{name_of(subject)}: nobody draws how {plain(link.start)} joins {plain(link.end)} "
-                f"(the {line.control} line)."
-            )
-            yield says(subject, "junction.undrawn", "mind", words)
+def _links_told(
+    rule: str, lead: str, numbers: Callable[[Line], tuple[int, ...]]
+) -> Callable[[LinesSubject], Iterator[Finding]]:
+    """The check of links along a line that lack something: what it is stands before the two things."""
+
+    def check(subject: LinesSubject) -> Iterator[Finding]:
+        for line in subject.found.lines:
+            for number in numbers(line):
+                link = subject.found.links[number]
+                pair = f"{plain(link.start)} joins {plain(link.end)}"
+                words = f"{name_of(subject)}: {lead} {pair} (the {line.control} line)."
+                yield says(subject, rule, "mind", words)
+
+    return check
 
 
 def _link(subject: LinesSubject, finding: Finding) -> int | None:
@@ -105,13 +111,21 @@ def _usual(subject: LinesSubject, number: int) -> tuple[str, str]:
     return (found[0].trade, found[0].drawn_by) if found else ("roofer", "roof designer")
 
 
-def _draw(_project: Project, subject: LinesSubject, finding: Finding) -> tuple[Remedy, ...]:
-    number = _link(subject, finding)
-    if number is None:
-        return ()
-    who = _usual(subject, number)[1]
-    change = partial(set_link, found=subject.found, number=number, drawn_by=who)
-    return (Remedy(f"The {who} draws it", change),)
+def _named(
+    words: str, which: Literal["trade", "drawn_by"]
+) -> Callable[[Project, LinesSubject, Finding], tuple[Remedy, ...]]:
+    """The way out of a link that lacks a name: whoever usually makes or draws it."""
+
+    def remedies(_project: Project, subject: LinesSubject, finding: Finding) -> tuple[Remedy, ...]:
+        number = _link(subject, finding)
+        if number is None:
+            return ()
+        who = _usual(subject, number)[0 if which == "trade" else 1]
+        values: dict[str, Any] = {which: who}
+        change = partial(set_link, found=subject.found, number=number, **values)
+        return (Remedy(words.format(who), change),)
+
+    return remedies
 
 
 UNDRAWN = Rule(
@@ -121,29 +135,9 @@ UNDRAWN = Rule(
     "mind",
     "What no drawing shows is decided on the scaffold in the rain, by whoever stands there.",
     "Our judgement: a question belongs to the designer, never to the trades",
-    _undrawn,
-    _draw,
+    _links_told("junction.undrawn", "nobody draws how", lambda line: line.undrawn),
+    _named("The {} draws it", "drawn_by"),
 )
-
-
-def _nobody(subject: LinesSubject) -> Iterator[Finding]:
-    for line in subject.found.lines:
-        for number in line.nobody:
-            link = subject.found.links[number]
-            words = (
-                f"{name_of(subject)}: it is nobody's work that {plain(link.start)} joins {plain(link.end)} "
-                f"(the {line.control} line)."
-            )
-            yield says(subject, "junction.nobody", "mind", words)
-
-
-def _give(_project: Project, subject: LinesSubject, finding: Finding) -> tuple[Remedy, ...]:
-    number = _link(subject, finding)
-    if number is None:
-        return ()
-    trade = _usual(subject, number)[0]
-    change = partial(set_link, found=subject.found, number=number, trade=trade)
-    return (Remedy(f"Work of the {trade}", change),)
 
 
 NOBODY = Rule(
@@ -153,8 +147,8 @@ NOBODY = Rule(
     "mind",
     "What stands in no trade's contract is left out, and found when the ceiling is closed.",
     "Our judgement: each link is one trade's work",
-    _nobody,
-    _give,
+    _links_told("junction.nobody", "it is nobody's work that", lambda line: line.nobody),
+    _named("Work of the {}", "trade"),
 )
 
 

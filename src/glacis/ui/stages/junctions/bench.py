@@ -2,6 +2,7 @@
 """The Junctions bench: matrix, plan, lines, section and open questions of every edge."""
 
 from collections.abc import Callable
+from typing import cast
 
 from PyQt6.QtCore import QPointF, QRect, QSize, Qt, QTimer
 from PyQt6.QtGui import QKeyEvent
@@ -18,6 +19,7 @@ from glacis.core.junctions.parts import JUNCTIONS
 from glacis.core.junctions.solved import EdgeFault, EdgeSolved
 from glacis.core.junctions.traced import Traced
 from glacis.core.junctions.view import SectionView
+from glacis.core.model.junctions import Control
 from glacis.core.units.format import plain, with_unit
 from glacis.core.units.quantities import Quantity
 from glacis.core.working import Working
@@ -73,6 +75,7 @@ class JunctionsBench(Bench):
         self._first = 0
         self._drop: tuple[Passed, ...] = ()
         self._passed = 0
+        self._held: Hot | None = None
         self.hand = JunctionHand(desk, self)
         self.views = view_buttons(self, VIEWS, self.show_view)
         self.controls.addWidget(
@@ -83,6 +86,8 @@ class JunctionsBench(Bench):
         self.contacts: ContactPanel | None = None
         self.canvas = Canvas("Junctions of the roof", QSize(400, 240))
         self.canvas.pressed.connect(self._press)
+        self.canvas.dragged.connect(self._drag)
+        self.canvas.released.connect(self._release)
         self.canvas.double_clicked.connect(lambda _hot, _at: self._enter())
         self.canvas.wheeled.connect(lambda _at, notches: self._scroll(-round(notches)))
         self.canvas.key.connect(self._key)
@@ -362,6 +367,36 @@ class JunctionsBench(Bench):
             self.hand.choose_link(int(hot.id))
         elif hot.kind == "gap":
             self.hand.choose_link(None)
+        self._held = hot if hot is not None and hot.kind == "element" else None
+
+    def _drag(self, at: QPointF, _modifiers: object) -> None:
+        """Something of a line is being drawn onto something else."""
+        if self._held is None:
+            return
+        other = self._onto(at)
+        words = (
+            f"join {self._held.id.partition('|')[2]} and {other}"
+            if other
+            else "drag it onto another thing"
+        )
+        self.canvas.set_note(at, words)
+
+    def _onto(self, at: QPointF) -> str:
+        """The thing of the same line under the hand; empty for none."""
+        hot = self.canvas.hot_at(at)
+        if self._held is None or hot is None or hot.kind != "element" or hot.id == self._held.id:
+            return ""
+        control, _, name = hot.id.partition("|")
+        return name if control == self._held.id.partition("|")[0] else ""
+
+    def _release(self, at: QPointF) -> None:
+        """Join what was drawn together."""
+        other, held = self._onto(at), self._held
+        self._held = None
+        self.canvas.set_note(None)
+        if held is not None and other:
+            control, _, name = held.id.partition("|")
+            self.hand.join(cast(Control, control), name, other)
 
     def _scroll(self, by: int) -> None:
         if self._view == "matrix":

@@ -156,10 +156,18 @@ class JunctionHand(QObject):
             usual = usual_links(found.piece.kind)
             self._desk.act("Join the line", lambda p: join_islands(p, found, control, usual))
 
-    def add(self, link: Link) -> bool:
-        """Join two things."""
+    def join(self, control: Control, start: str, end: str) -> bool:
+        """Join two things of a line, and take the new link in the hand."""
         found = self.found
-        return found is not None and self._desk.act("Add link", lambda p: add_link(p, found, link))
+        if found is None:
+            return False
+        link = Link(
+            control=control, start=start, end=end, joint="lap" if control == "water" else "tape"
+        )
+        done = self._desk.act("Add link", lambda p: add_link(p, found, link))
+        if done:
+            self.choose_link(len(found.links))
+        return done
 
     def usual_again(self) -> None:
         """Leave the lines to the usual ones."""

@@ -166,12 +166,8 @@ class LinkStrip(QWidget):
         self._hand.want_dry(self.dry.currentData(), self.holds.currentData())
 
     def _join(self) -> None:
-        link = Link(
-            control=self.control.currentData(), start=self.start.currentText().strip(),
-            end=self.end.currentText().strip(), joint="tape",
-        )  # fmt: skip
-        if self._hand.add(link) and self._hand.found is not None:
-            self._hand.choose_link(len(self._hand.found.links) - 1)
+        ends = self.start.currentText().strip(), self.end.currentText().strip()
+        self._hand.join(self.control.currentData(), *ends)
 
     def _mend(self) -> None:
         found = self._hand.found
