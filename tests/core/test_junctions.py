@@ -183,6 +183,15 @@ def test_a_drop_enters_exactly_at_reversed_laps_that_are_not_welded(kind, turned
     assert entered == (set() if welded else reversed_)
 
 
+@pytest.mark.parametrize("control", ["air", "vapour"])
+def test_two_ways_of_air_or_vapour_are_one_too_many_and_of_water_a_backup(control):
+    ways = (("a", "b"), ("b", "f"), ("a", "f"))
+    links = tuple(Link(control=control, start=x, end=y) for x, y in ways)
+    assert trace(control, links, ENDS).doubled == (("a", "b", "f"),)
+    water = tuple(replace(link, control="water") for link in links)
+    assert trace("water", water, ENDS).doubled == ()
+
+
 def test_uphill_follows_from_form_and_never_from_the_order_of_a_link():
     for kind in kinds():
         for link in usual_links(kind):
@@ -205,6 +214,8 @@ def test_contacts_the_face_decides_a_glue_touches_both_and_the_project_outranks(
     assert touches(fresh)[0].judged.value == "forbidden"
     cured = (("slab", "reinforced-concrete", "solid"), ("sheet", "aluminium-sheet", "membrane"))
     assert touches(cured)[0].judged.value == "compatible"
+    faced_above = (("foil", "aluminium-self-adhered", "membrane"), fresh[1])
+    assert touches(faced_above)[0].judged.value == "forbidden"  # its upper face is the metal
     apart = (fresh[0], ("gap", "", "air"), fresh[1])
     assert touches(apart) == ()
     assert (
@@ -276,6 +287,15 @@ def test_every_edge_of_the_demo_is_a_junction_with_the_length_it_has():
             shape[junction.kind] = shape.get(junction.kind, 0.0) + junction.length
     sums.pop("", None)
     assert sums == pytest.approx(shape)
+    kinds_there = {item.piece.kind for item in results.value(JUNCTIONS)}
+    assert {
+        "wall-side",
+        "wall-level",
+        "eaves-heel",
+        "eaves-warm",
+        "obstacle",
+        "roof-window",
+    } <= kinds_there
     ids = [item.piece.id for item in results.value(JUNCTIONS)]
     assert len(ids) == len(set(ids))
 

@@ -25,7 +25,7 @@ from glacis.core.errors import ValueRefused
 from glacis.core.junctions.cases import AT_LINES, POINTS, WALLED, EdgeCase, draw, usual_detail
 from glacis.core.junctions.pieces import KINDS
 from glacis.core.junctions.sections.at_walls import parapet, roof_to_wall
-from glacis.core.junctions.sections.drawn import Drawn
+from glacis.core.junctions.sections.drawn import Drawn, reach
 from glacis.core.junctions.sections.in_roofs import change
 from glacis.core.junctions.sections.round import post, tube
 from glacis.core.junctions.sections.stack import Ply, Stack
@@ -331,6 +331,12 @@ def test_a_slope_has_the_film_of_a_ceiling_up_to_sixty_degrees(pitch, films):
     (drawn,) = draw(EdgeCase("eaves-warm", ROOF, None, WALL, EdgeDetail(), pitch))
     faces = solve(drawn.section, COARSE).mesh.faces
     assert set(faces.film[faces.ambient == 1].tolist()) == films
+
+
+def test_a_cut_lies_a_metre_or_three_thicknesses_away():
+    thin = Stack((Ply("sheet", 0.02, 0.1, "board", False),), 0.1, 0.04)
+    assert reach(thin) == 1.0
+    assert reach(thin, ROOF) == pytest.approx(1.2)
 
 
 def test_a_coarse_grid_is_near_enough_for_a_hand_that_drags():
