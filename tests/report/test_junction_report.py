@@ -5,8 +5,8 @@ import csv
 import io
 from xml.etree import ElementTree as ET
 
-import ezdxf
 import pytest
+from ezdxf.filemanagement import readfile
 from msgspec.structs import replace
 from pypdf import PdfReader
 
@@ -84,7 +84,7 @@ def test_links_are_steps_that_can_be_read_again(results):
 def test_sections_are_drawings_at_true_size_and_one_picture(results, tmp_path):
     path = tmp_path / "sections.dxf"
     path.write_bytes(drawing(results))
-    read = ezdxf.readfile(path)
+    read = readfile(path)
     layers = {entity.dxf.layer for entity in read.modelspace()}
     assert {"PIECES", "ISOTHERMS", "LINE-WATER", "LINE-THERMAL", "NAMES"} <= layers
     root = ET.fromstring(pictures(results))  # noqa: S314 - our own
