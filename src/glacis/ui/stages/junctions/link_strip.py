@@ -102,6 +102,11 @@ class LinkStrip(QWidget):
                 self.cut = self._button("Cut", "Cut the link (Delete)", self._hand.cut, row)
             rows.addLayout(row)
         column.addWidget(self._fields)
+        column.addLayout(self._joining())
+        column.addLayout(self._wanting())
+
+    def _joining(self) -> QHBoxLayout:
+        """What a new link joins, and what mends a broken line."""
         row = tight(QHBoxLayout(), (0, 0, 0, 0), 6)
         self.control = chooser(
             "Whose line a new link belongs to", tuple((x, x) for x in get_args(Control))
@@ -118,22 +123,20 @@ class LinkStrip(QWidget):
         ):
             row.addWidget(label(words, "second small"))
             row.addWidget(widget)
-        self.join = self._button(
-            "Join", "Join the two: how, and by whom, comes after", self._join, row
-        )
+        tip = "Join the two: how, and by whom, comes after"
+        self.join = self._button("Join", tip, self._join, row)
         self.mended = self._button("Mend", "Join the two sides of the broken line", self._mend, row)
         row.addStretch(1)
-        column.addLayout(row)
+        return row
+
+    def _wanting(self) -> QHBoxLayout:
+        """A detail for dry climates that is wanted here."""
         row = tight(QHBoxLayout(), (0, 0, 0, 0), 6)
-        self.dry = chooser(
-            "A detail that lasts in dry climates only",
-            (("no detail for dry climates", ""), *((d.name, d.id) for d in DETAILS)),
-        )
+        named = (("no detail for dry climates", ""), *((d.name, d.id) for d in DETAILS))
+        self.dry = chooser("A detail that lasts in dry climates only", named)
         self.dry.setMaximumWidth(330)
-        self.holds = chooser(
-            "Whether its condition holds",
-            (("not said", None), ("holds", True), ("does not hold", False)),
-        )
+        told = (("not said", None), ("holds", True), ("does not hold", False))
+        self.holds = chooser("Whether its condition holds", told)
         for box in (self.dry, self.holds):
             box.activated.connect(lambda _k: self._take_dry())
         row.addWidget(label("Wanted here", "second small"))
@@ -141,7 +144,7 @@ class LinkStrip(QWidget):
         row.addWidget(label("its condition", "second small"))
         row.addWidget(self.holds)
         row.addStretch(1)
-        column.addLayout(row)
+        return row
 
     def _button(self, words: str, tip: str, done: Any, row: QHBoxLayout) -> QPushButton:
         button = QPushButton(words)
