@@ -101,8 +101,7 @@ def _carry_out(
         if options.command == "check" and options.hourly:
             _run_hours(results, reserve=True)
         if options.command == "check":
-            if options.json:
-                _solve_edges(results)
+            _solve_edges(results)
             return _check(results, as_json=options.json)
         if of_hours:
             _run_hours(results, reserve=False)

@@ -13,7 +13,7 @@ from glacis.core.conduction.section import Bend, Box, Region
 from glacis.core.conduction.solve import Solved, solve
 from glacis.core.errors import ValueRefused
 from glacis.core.junctions.cases import EdgeCase, draw
-from glacis.core.junctions.sections.drawn import INSIDE, OUTSIDE, Drawn
+from glacis.core.junctions.sections.drawn import INSIDE, OUTSIDE, Drawn, Span
 from glacis.core.junctions.solved import QUICK, EdgeFault, EdgeSolved, solve_quickly
 from glacis.core.model.junctions import Control
 
@@ -89,6 +89,7 @@ class SectionView(Struct, frozen=True):
         runs: ways of the control lines.
         solved: on the coarse grid.
         bend: of the rectangles.
+        spans: reference lengths, of sections that are not bent.
     """
 
     case: EdgeCase
@@ -100,6 +101,7 @@ class SectionView(Struct, frozen=True):
     runs: tuple[tuple[Control, Points], ...]
     solved: EdgeSolved
     bend: Bend = Bend()
+    spans: tuple[Span, ...] = ()
 
 
 def _turned(
@@ -283,4 +285,5 @@ def section_view(case: EdgeCase, rooms: Rooms) -> SectionView | EdgeFault:
         runs,
         result,
         bend,
+        drawn.spans,
     )

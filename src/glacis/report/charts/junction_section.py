@@ -47,6 +47,8 @@ AWAY = 0.5
 NAME = 12.0
 SAMPLES = 24
 """Points at which a piece is looked for in the drawing; our judgement."""
+SPAN = 18.0
+"""Room for a dimension [pt]."""
 EDGE = 0.12
 """How near the left end of the drawing a line ends there [m]; our judgement."""
 Point = tuple[float, float]
@@ -123,10 +125,13 @@ def _sheet(view: SectionView, size: Size) -> _Sheet:
     left, right, low, high = _window(view)
     ends = [points[k][0] for _, points in view.runs for k in (0, -1)]
     room = ENDS if any(x <= left + EDGE for x in ends) else MARGIN
-    wide, tall = size[0] - room - RIGHT, size[1] - MARGIN - BELOW
+    upright = sum(span.upright for span in view.spans)
+    room += SPAN * upright + (MARGIN if upright else 0.0)
+    above = MARGIN + SPAN * sum(not span.upright for span in view.spans)
+    wide, tall = size[0] - room - RIGHT, size[1] - above - BELOW
     scale = min(wide / (right - left), tall / (high - low))
     x0 = room - left * scale + (wide - (right - left) * scale) / 2
-    y0 = MARGIN + high * scale + (tall - (high - low) * scale) / 2
+    y0 = above + high * scale + (tall - (high - low) * scale) / 2
     frame = (x0 + left * scale, y0 - high * scale, x0 + right * scale, y0 - low * scale)
     return _Sheet(x0, y0, scale, frame)
 
@@ -277,6 +282,38 @@ def _end_names(ends: list[tuple[str, Point]], sheet: _Sheet) -> Iterator[Item]:
             yield Text(edge + 9 * way, at + 4, control, NAME, "ink", "start" if way > 0 else "end")
 
 
+def _spans(drawing: SectionDrawing, sheet: _Sheet) -> Iterator[Item]:
+    """Reference lengths, level ones above the drawing and upright ones left of it; cut where the drawing is."""
+    left, top, right, bottom = sheet.frame
+    rows = {True: 0, False: 0}
+    for span in drawing.view.spans:
+        rows[span.upright] += 1
+        words = f"{span.name} {with_unit(span.end - span.start, Quantity.LENGTH, drawing.system)}"
+        if span.upright:
+            low, high = sheet.at((0.0, span.start))[1], sheet.at((0.0, span.end))[1]
+            x = left - _beside(drawing.view, sheet) - SPAN * (rows[True] - 0.5)
+            a, b = max(high, top), min(low, bottom)
+            yield Line((x, a, x, b), "second", DIMENSION)
+            ends = [y for y in (high, low) if top - 1 <= y <= bottom + 1]
+            yield from (Line((x - 3, y + 3, x + 3, y - 3), "second", FACE) for y in ends)
+            yield Text(x - 3, (a + b) / 2, words, NAME, "second", "middle", angle=90)
+        else:
+            start, end = sheet.at((span.start, 0.0))[0], sheet.at((span.end, 0.0))[0]
+            y = top - SPAN * (rows[False] - 0.6)
+            a, b = max(start, left), min(end, right)
+            yield Line((a, y, b, y), "second", DIMENSION)
+            ends = [x for x in (start, end) if left - 1 <= x <= right + 1]
+            yield from (Line((x - 3, y + 3, x + 3, y - 3), "second", FACE) for x in ends)
+            yield Text((a + b) / 2, y - 3, words, NAME, "second", "middle")
+
+
+def _beside(view: SectionView, sheet: _Sheet) -> float:
+    """Room that names of lines take left of the drawing."""
+    left = sheet.back((sheet.frame[0], 0.0))[0]
+    ends = [points[k][0] for _, points in view.runs for k in (0, -1)]
+    return ENDS if any(x <= left + EDGE for x in ends) else 0.0
+
+
 def _names(view: SectionView, sheet: _Sheet) -> Iterator[Item]:
     """Names of the pieces at the right, on leaders, stacked in their order."""
     _, top, right, bottom = sheet.frame
@@ -317,6 +354,7 @@ def _coldest(drawing: SectionDrawing, sheet: _Sheet) -> Iterator[Item]:
         at = (
             x + 18 if x + 24 + text_width(words, NAME) < right else x - 18 - text_width(words, NAME)
         )
+        yield Patch(box(at - 2, y + 18, at + text_width(words, 13) + 4, y + 35), "bench")
         yield Text(at, y + 30, words, 13, ink, "start", "semibold")
 
 
@@ -341,6 +379,7 @@ def section_scene(drawing: SectionDrawing, size: Size) -> Scene:
     items += _runs(drawing, sheet)
     items += _names(view, sheet)
     items += _coldest(drawing, sheet)
+    items += _spans(drawing, sheet)
     left, top, right, bottom = sheet.frame
     items.append(
         Line((left, top, right, top, right, bottom, left, bottom, left, top), "hairline", DIMENSION)

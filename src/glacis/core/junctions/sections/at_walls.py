@@ -10,6 +10,7 @@ from glacis.core.junctions.sections.drawn import (
     Drawn,
     Run,
     Share,
+    Span,
     airs,
     depth,
     laid,
@@ -77,7 +78,22 @@ def parapet(roof: Stack, wall: Stack, detail: EdgeDetail) -> Drawn:
         Run("thermal", ((right, top / 2), (face - side / 2, top / 2), (face - side / 2, head + cap / 2),
                         (x_core / 2, head + cap / 2), (x_core / 2, bottom))),
     )  # fmt: skip
-    return Drawn(Section(frame, tuple(regions), airs(roof, wall)), shares, runs)
+    spans = _spans((0.0, x_room, right), (bottom, below, top))
+    return Drawn(Section(frame, tuple(regions), airs(roof, wall)), shares, runs, spans=spans)
+
+
+def _spans(
+    level: tuple[float, float, float], upright: tuple[float, float, float]
+) -> tuple[Span, ...]:
+    """Lengths of roof and wall by outer and inner faces: outer and inner begin of the one, its cut; cut, ceiling and
+    top of the other.
+    """
+    outer, inner, right = level
+    bottom, ceiling, top = upright
+    return (
+        Span("roof l_e", False, outer, right), Span("roof l_i", False, inner, right),
+        Span("wall l_e", True, bottom, top), Span("wall l_i", True, bottom, ceiling),
+    )  # fmt: skip
 
 
 def open_edge(roof: Stack, wall: Stack, _detail: EdgeDetail) -> Drawn:
@@ -113,7 +129,8 @@ def open_edge(roof: Stack, wall: Stack, _detail: EdgeDetail) -> Drawn:
         Run("vapour", ((right, 0.0), (x_deck, 0.0), (x_room, below), (x_room, bottom))),
         Run("thermal", ((right, top / 2), (x_core / 2, top / 2), (x_core / 2, bottom))),
     )
-    return Drawn(Section(frame, regions, airs(roof, wall)), shares, runs)
+    spans = _spans((0.0, x_room, right), (bottom, below, top))
+    return Drawn(Section(frame, regions, airs(roof, wall)), shares, runs, spans=spans)
 
 
 def roof_to_wall(roof: Stack, wall: Stack, detail: EdgeDetail) -> Drawn:
@@ -167,4 +184,8 @@ def roof_to_wall(roof: Stack, wall: Stack, detail: EdgeDetail) -> Drawn:
         Run("thermal", ((left, top / 2), (foot / 2, top / 2), (foot / 2, stand), (-out / 2, stand), (-out / 2, high))),
     )  # fmt: skip
     section = Section(frame, tuple(regions), airs(roof, wall, upper=True))
-    return Drawn(section, shares, runs)
+    spans = (
+        Span("roof l_e", False, left, -out), Span("roof l_i", False, left, x_in),
+        Span("wall l_e", True, top, high), Span("wall l_i", True, 0.0, high),
+    )  # fmt: skip
+    return Drawn(section, shares, runs, spans=spans)

@@ -45,6 +45,15 @@ class Run(Struct, frozen=True):
     points: tuple[tuple[float, float], ...]
 
 
+class Span(Struct, frozen=True):
+    """A reference length as it is dimensioned: along the level or upright, from here to there [m]."""
+
+    name: str
+    upright: bool
+    start: float
+    end: float
+
+
 class Drawn(Struct, frozen=True):
     """A section with what its psi is reckoned by.
 
@@ -53,14 +62,14 @@ class Drawn(Struct, frozen=True):
         shares: plane parts.
         runs: ways of the control lines.
         doubled: whether what is solved is one of two alike halves.
-        notes: what was taken for granted, in words.
+        spans: reference lengths of sections that are not bent.
     """
 
     section: Section
     shares: tuple[Share, ...]
     runs: tuple[Run, ...] = ()
     doubled: bool = False
-    notes: tuple[str, ...] = ()
+    spans: tuple[Span, ...] = ()
 
 
 def reach(*stacks: Stack) -> float:

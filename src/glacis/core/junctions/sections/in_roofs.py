@@ -11,6 +11,7 @@ from glacis.core.junctions.sections.drawn import (
     Drawn,
     Run,
     Share,
+    Span,
     airs,
     depth,
     laid,
@@ -67,7 +68,8 @@ def kerb(roof: Stack, detail: EdgeDetail) -> Drawn:
         Run("thermal", ((right, top / 2), (seat - detail.insulation / 2, top / 2),
                         (seat - detail.insulation / 2, high + PANEL / 2), (left, high + PANEL / 2))),
     )  # fmt: skip
-    return Drawn(Section(frame, tuple(regions), airs(roof)), shares, runs)
+    spans = (Span("glass", False, left, 0.0), Span("roof", False, 0.0, right))
+    return Drawn(Section(frame, tuple(regions), airs(roof)), shares, runs, spans=spans)
 
 
 def chimney(roof: Stack, detail: EdgeDetail) -> Drawn:
@@ -95,7 +97,8 @@ def chimney(roof: Stack, detail: EdgeDetail) -> Drawn:
         Run("vapour", ((right, low / 2), (wide, low / 2))),
         Run("thermal", ((right, (low + high) / 2), (wide, (low + high) / 2))),
     )  # fmt: skip
-    return Drawn(Section(frame, tuple(regions), airs(roof)), shares, runs)
+    spans = (Span("roof", False, wide, right),)
+    return Drawn(Section(frame, tuple(regions), airs(roof)), shares, runs, spans=spans)
 
 
 def threshold(roof: Stack, detail: EdgeDetail) -> Drawn:
@@ -139,7 +142,11 @@ def threshold(roof: Stack, detail: EdgeDetail) -> Drawn:
         Run("vapour", ((left, 0.0), (detail.width, 0.0), (detail.width, step))),
         Run("thermal", ((left, top / 2), (detail.width / 2, top / 2), (detail.width / 2, high))),
     )
-    return Drawn(Section(frame, regions, airs(roof, upper=True)), shares, runs)
+    spans = (
+        Span("roof l_e", False, left, 0.0), Span("roof l_i", False, left, detail.width),
+        Span("door l_e", True, top, high), Span("door l_i", True, 0.0, high),
+    )  # fmt: skip
+    return Drawn(Section(frame, regions, airs(roof, upper=True)), shares, runs, spans=spans)
 
 
 def change(first: Stack, second: Stack, detail: EdgeDetail) -> Drawn:
@@ -160,7 +167,9 @@ def change(first: Stack, second: Stack, detail: EdgeDetail) -> Drawn:
         Share("first roof", first.transmittance, away, away),
         Share("second roof", second.transmittance, away, away),
     )
-    return Drawn(Section(frame, tuple(regions), airs(first)), shares, _across(first, second, away))
+    spans = (Span("first roof", False, -away, 0.0), Span("second roof", False, 0.0, away))
+    runs = _across(first, second, away)
+    return Drawn(Section(frame, tuple(regions), airs(first)), shares, runs, spans=spans)
 
 
 def joint(roof: Stack, detail: EdgeDetail) -> Drawn:

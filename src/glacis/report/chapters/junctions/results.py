@@ -81,7 +81,7 @@ JUNCTIONS_SECTION = Section(
     (
         Key(("junctions",), "",
             "every piece of edge, opening, outlet and thing by hand, below; psi, chi, f_Rsi, theta_min and L2D are "
-            "`null` where there is no section or where they were not worked out: `check --json` and the report do, "
+            "`null` where there is no section or where they were not worked out: `check` and the report do, "
             "the window does in Junctions"),
         Key(("points",), "", "points by `kind` and `chi` [W/K] with their `count`"),
         Key(("U_whole",), "W/(m²·K)",
