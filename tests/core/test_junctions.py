@@ -52,6 +52,7 @@ from glacis.core.junctions.traced import Traced
 from glacis.core.junctions.walls import USUAL_WALLS
 from glacis.core.model.document import Project
 from glacis.core.model.edge_detail import EdgeDetail
+from glacis.core.model.edit import remove_area
 from glacis.core.model.junctions import Answer, ContactRule, HandPiece, Link
 from glacis.core.model.validate import check_project
 from glacis.core.shape.parts import SHAPE
@@ -365,6 +366,7 @@ def test_changes_of_lines_keep_what_they_do_not_touch():
     piped = put_hand_piece(project, PIPE)
     assert found_in(piped, "pipe:a/p").worst == "whole"
     assert remove_hand_piece(piped, "p") == project
+    assert remove_area(turned, "a").junctions == ()
     wall = replace(USUAL_WALLS[1], id="other")
     named = set_detail(put_wall(project, wall), EDGE, EdgeDetail(wall="other"))
     check_project(named)

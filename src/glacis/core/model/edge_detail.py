@@ -81,5 +81,5 @@ class EdgeDetail(Node, frozen=True, kw_only=True):
     metal_conductivity: Lambda = 50.0
     pad: Annotated[float, Range("thickness of the pad", Quantity.THICKNESS, 0.0, 0.3)] = 0.0
     pad_conductivity: Lambda = 0.08
-    bolts: Annotated[float, Range("section of the bolts", Quantity.AREA, 0.0, 0.05)] = 0.0
+    bolts: Annotated[float, Range("section of the bolts", Quantity.VENT_AREA, 0.0, 0.05)] = 0.0
     proud: Annotated[float, Range("height over the roof", Quantity.THICKNESS, 0.0, 3.0)] = 0.15

@@ -8,6 +8,7 @@ from msgspec.structs import replace
 
 from glacis.core.errors import ValueRefused
 from glacis.core.model.document import Assembly, Climate, Project, RoofArea, Zone
+from glacis.core.model.junctions import areas_named
 from glacis.core.model.layers import AirLayer, Layer, MembraneLayer, RoofSpaceLayer, SolidLayer
 from glacis.core.model.lookup import by_id, numbered_id
 from glacis.core.model.validate import check_layer, check_site
@@ -207,6 +208,7 @@ def remove_area(project: Project, area_id: str) -> Project:
         probes=tuple(item for item in project.probes if item.area != area_id),
         set_outs=tuple(item for item in project.set_outs if item.area != area_id),
         hand_pieces=tuple(item for item in project.hand_pieces if item.area != area_id),
+        junctions=tuple(item for item in project.junctions if area_id not in areas_named(item.id)),
     )
     if any(area.assembly == gone.assembly for area in areas):
         return replace(project, areas=areas)

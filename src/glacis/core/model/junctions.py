@@ -72,6 +72,19 @@ class StatedJunction(Node, frozen=True, kw_only=True):
     detail: EdgeDetail | None = None
 
 
+def areas_named(junction: str) -> tuple[str, ...]:
+    """Ids of the areas that the id of a junction names.
+
+    >>> areas_named("hip:south+west#1"), areas_named("outlet:roof/drain")
+    (('south', 'west'), ('roof',))
+    """
+    areas = (
+        junction.partition(":")[2].rpartition("#")[0]
+        or junction.partition(":")[2].partition("/")[0]
+    )
+    return tuple(areas.split("+"))
+
+
 class HandPiece(Node, frozen=True, kw_only=True):
     """A junction that no edge or opening tells of.
 

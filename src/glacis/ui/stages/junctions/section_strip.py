@@ -37,6 +37,7 @@ FIELDS: tuple[tuple[str, str, Quantity, str], ...] = (
     ("metal", "Metal", T, "Thickness of the metal of a post or of the wall of a pipe"),
     ("pad", "Pad", T, "Thickness of a pad under a post; 0 for none"),
     ("pad_conductivity", "λ of pad", C, "Conductivity of the pad"),
+    ("bolts", "Bolts", Quantity.VENT_AREA, "Section of all bolts through the pad; 0 for none"),
     ("proud", "Proud", T, "How far a post stands over the roof"),
 )
 SHOWN: dict[str, tuple[str, ...]] = {
@@ -49,7 +50,7 @@ SHOWN: dict[str, tuple[str, ...]] = {
     "obstacle": ("height", "width", "structure", "insulation", "conductivity"),
     "threshold": ("height", "width", "structure", "panel"), "change": ("board", "structure"),
     "movement-joint": ("width", "conductivity"), "module-joint": ("width", "conductivity"),
-    "post": ("size", "metal", "proud", "pad", "pad_conductivity", "insulation"),
+    "post": ("size", "metal", "proud", "pad", "pad_conductivity", "bolts", "insulation"),
     "pipe": ("size", "metal", "insulation", "conductivity"), "outlet": ("size", "metal", "insulation", "conductivity"),
     **dict.fromkeys(AT_LINES, ("board",)),
 }  # fmt: skip
