@@ -34,6 +34,7 @@ from glacis.core.set_out.change import (
     state_set_out,
 )
 from glacis.core.set_out.laid_out import laid_out
+from glacis.core.set_out.laying import shape_of
 from glacis.core.set_out.lists import marked, pieces_of
 from glacis.core.set_out.parts import SET_OUT, SHEET_WAYS
 from glacis.core.set_out.plane import mirrored, plane_of, widened
@@ -314,3 +315,11 @@ def test_a_product_that_nobody_knows_is_told_and_the_document_still_opens():
     assert found.covered is None
     assert found.faults == (("product", "nobody knows 'tile'; choose another"),)
     assert "set-out.fault" in {finding.rule for finding in analyser().analyse(project).findings}
+
+
+def test_an_outline_that_crosses_itself_is_taken_apart_where_it_does():
+    whole = plane_of(SHAPES["rectangle"])
+    bow = ((1.0, 1.0), (3.0, 3.0), (3.0, 1.0), (1.0, 3.0))
+    shape = shape_of(replace(whole, holes=(("x", bow),)))
+    assert shape.is_valid
+    assert shape.area == pytest.approx(shape_of(whole).area - 2.0)

@@ -7,6 +7,7 @@ import io
 import ezdxf.filemanagement
 import openpyxl
 import pytest
+from msgspec.structs import replace
 from pypdf import PdfReader
 
 from glacis.core.model.covering import RollProduct, Tile
@@ -116,3 +117,11 @@ def test_sheets_for_the_roof_are_large_pages_that_name_planes_and_datum():
         analyser().analyse(demo().__class__(name="x", site=demo().site))
     )
     assert "No plane is set out" in PdfReader(io.BytesIO(free)).pages[0].extract_text()
+
+
+def test_an_id_that_looks_like_a_formula_is_written_safe_and_comes_back(tmp_path):
+    odd = tuple(replace(product, id=f"={product.id}") for product in SHIPPED[:2])
+    path = tmp_path / "x.csv"
+    path.write_text(products_csv(odd))
+    assert "'=" in path.read_text()
+    assert [product.id for product in read_products(path)] == [product.id for product in odd]

@@ -21,6 +21,9 @@ from glacis.core.analysis.analyser import Analyser
 from glacis.core.errors import GlacisError
 from glacis.core.hourly.probe import kept
 from glacis.core.hourly.probes import add_probe
+from glacis.core.junctions.edge_parts import SECTION
+from glacis.core.junctions.parts import JUNCTIONS
+from glacis.core.junctions.solved import EdgeFault
 from glacis.core.model.probe import Probe
 from glacis.core.model.sound import check_values
 from glacis.core.model.weather import WeatherFile
@@ -45,6 +48,8 @@ from glacis.files.probe_csv import read_probe
 from glacis.files.products_csv import products_csv, read_products
 from glacis.files.project_file import decode, encode
 from glacis.files.site_csv import read_site, site_csv
+from glacis.report.charts.junction_lines import LinesView, lines_scene
+from glacis.report.charts.junction_section import SectionDrawing, section_scene
 from glacis.session.journal import Kept, encode_entry
 from glacis.session.recovery import left_behind
 from glacis.session.settings import Settings, load_settings, save_settings
@@ -97,6 +102,12 @@ def project(random: Random, folder: Path) -> bool:
         return told(fault)
     broken = [f.message("si") for f in results.findings if f.rule == "judgement.unjudged"]
     assert not broken, broken
+    drawn = results.value(JUNCTIONS)
+    for item in random.sample(drawn, min(2, len(drawn))):
+        lines_scene(LinesView(item, found.units), (640.0, 400.0))
+        view = results.value(SECTION, item.piece.id)
+        if view is not None and not isinstance(view, EdgeFault):
+            section_scene(SectionDrawing(view, item, found.units), (640.0, 400.0))
     return True
 
 

@@ -40,6 +40,11 @@ def safe(cell: str) -> str:
     return f"'{cell}" if cell[:1] in LEADS and not _is_number(cell) else cell
 
 
+def as_meant(cell: str) -> str:
+    """A cell as it was before it was made safe."""
+    return cell[1:] if cell[:1] == "'" and safe(cell[1:]) == cell else cell
+
+
 def _is_number(cell: str) -> bool:
     try:
         float(cell)

@@ -21,7 +21,7 @@ from glacis.core.model.sound_set_out import check_product
 from glacis.core.units.quantities import Quantity
 from glacis.core.units.ranges import finite, ranges_of
 from glacis.files.errors import FileRefused
-from glacis.files.layers_csv import safe
+from glacis.files.layers_csv import as_meant, safe
 from glacis.files.materials_csv import text_of
 
 KINDS: dict[str, Any] = {kind.__struct_config__.tag: kind for kind in get_args(Product)}
@@ -120,7 +120,7 @@ def _read(path: Path, text: str) -> list[Product]:
 
 def _product(path: Path, number: int, row: Mapping[str | None, Any]) -> Product:
     cells = {
-        name.strip(): value.strip()
+        name.strip(): as_meant(value.strip())
         for name, value in row.items()
         if isinstance(name, str) and isinstance(value, str)
     }

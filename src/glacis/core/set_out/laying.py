@@ -83,12 +83,12 @@ class Laid(Struct, frozen=True, eq=False):
 
 
 def shape_of(plane: RoofPlane) -> "shapely.Polygon":
-    """The plane less its holes."""
-    from shapely import Polygon
+    """The plane less its holes; what crosses itself is taken apart where it does."""
+    from shapely import Polygon, make_valid
 
-    shape = Polygon(plane.outline)
+    shape = make_valid(Polygon(plane.outline))
     for _, ring in plane.holes:
-        shape = shape.difference(Polygon(ring))
+        shape = shape.difference(make_valid(Polygon(ring)))
     return shape
 
 
