@@ -107,6 +107,22 @@ def test_every_section_of_the_demo_is_drawn_within_its_sheet(results):
                         assert -1 <= min(item.points[1::2]) <= max(item.points[1::2]) <= size[1] + 1
                 names = {item.text for item in scene.items if isinstance(item, Text)}
                 assert {"water", "thermal"} <= names
+                assert not _covered(scene.items)
+
+
+def _covered(items):
+    """Temperatures beneath the number of a gap."""
+    texts = [item for item in items if isinstance(item, Text)]
+    marks = [item for item in texts if item.text.isdigit()]
+    return [
+        (name.text, mark.text)
+        for name in texts
+        for mark in marks
+        if name.text.endswith(("°C", "°F"))
+        and not name.text.startswith("f")
+        and abs(name.x - mark.x) < 28
+        and abs(name.y - mark.y) < 12
+    ]
 
 
 def test_lines_show_joints_laps_and_gaps_in_words(results):

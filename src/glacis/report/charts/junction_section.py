@@ -184,11 +184,11 @@ def _pieces(view: SectionView, sheet: _Sheet) -> Iterator[Item]:
         yield from _hatch(view, piece, sheet)
 
 
-def _heat(drawing: SectionDrawing, sheet: _Sheet) -> Iterator[Item]:
+def _heat(drawing: SectionDrawing, sheet: _Sheet, taken: list[Point]) -> Iterator[Item]:
+    """Isotherms and ways of the heat; names keep clear of what is taken."""
     view = drawing.view
     for way in view.ways:
         yield from _stroke(list(way), sheet, lambda points: Line(points, "warm", DIMENSION, "dot"))
-    taken: list[Point] = []
     for isotherm in view.isotherms:
         ink, width = ("stop", CUT) if isotherm.critical else ("cold", DIMENSION)
         for line in isotherm.lines:
@@ -200,7 +200,7 @@ def _heat(drawing: SectionDrawing, sheet: _Sheet) -> Iterator[Item]:
 def _isotherm_name(
     isotherm: Isotherm, sheet: _Sheet, system: System, taken: list[Point]
 ) -> Iterator[Item]:
-    """The temperature of an isotherm where it stands clear of the others' names."""
+    """The temperature of an isotherm where it stands clear of other names and of marks."""
     left, top, right, bottom = sheet.frame
     longest = max(isotherm.lines, key=len)
     for share in (0.3, 0.5, 0.7, 0.15, 0.85):
@@ -374,9 +374,12 @@ def section_scene(drawing: SectionDrawing, size: Size) -> Scene:
     view = drawing.view
     sheet = _sheet(view, size)
     items: list[Item] = [*_pieces(view, sheet)]
+    runs = list(_runs(drawing, sheet))
     if drawing.heat:
-        items += _heat(drawing, sheet)
-    items += _runs(drawing, sheet)
+        items += _heat(
+            drawing, sheet, [(item.x, item.y) for item in runs if isinstance(item, Text)]
+        )
+    items += runs
     items += _names(view, sheet)
     items += _coldest(drawing, sheet)
     items += _spans(drawing, sheet)
