@@ -184,17 +184,13 @@ def _pieces(view: SectionView, sheet: _Sheet) -> Iterator[Item]:
         yield from _hatch(view, piece, sheet)
 
 
-def _heat(drawing: SectionDrawing, sheet: _Sheet, taken: list[Point]) -> Iterator[Item]:
-    """Isotherms and ways of the heat; names keep clear of what is taken."""
-    view = drawing.view
+def _heat(view: SectionView, sheet: _Sheet) -> Iterator[Item]:
     for way in view.ways:
         yield from _stroke(list(way), sheet, lambda points: Line(points, "warm", DIMENSION, "dot"))
     for isotherm in view.isotherms:
         ink, width = ("stop", CUT) if isotherm.critical else ("cold", DIMENSION)
         for line in isotherm.lines:
             yield from _stroke(list(line), sheet, lambda p, i=ink, w=width: Line(p, i, w))  # type: ignore[misc]
-        if isotherm.critical or isotherm.temperature % 5 == 0:
-            yield from _isotherm_name(isotherm, sheet, drawing.system, taken)
 
 
 def _isotherm_name(
@@ -376,10 +372,13 @@ def section_scene(drawing: SectionDrawing, size: Size) -> Scene:
     items: list[Item] = [*_pieces(view, sheet)]
     runs = list(_runs(drawing, sheet))
     if drawing.heat:
-        items += _heat(
-            drawing, sheet, [(item.x, item.y) for item in runs if isinstance(item, Text)]
-        )
+        items += _heat(view, sheet)
     items += runs
+    if drawing.heat:
+        taken = [(item.x, item.y) for item in runs if isinstance(item, Text)]
+        for isotherm in view.isotherms:
+            if isotherm.critical or isotherm.temperature % 5 == 0:
+                items += _isotherm_name(isotherm, sheet, drawing.system, taken)
     items += _names(view, sheet)
     items += _coldest(drawing, sheet)
     items += _spans(drawing, sheet)
