@@ -7,7 +7,7 @@ from pathlib import Path
 
 import numpy as np
 import pytest
-from hypothesis import given, settings
+from hypothesis import example, given, settings
 from hypothesis import strategies as st
 
 from glacis.core.air.bays import (
@@ -114,6 +114,7 @@ def test_pieces_blocked_and_slivers_make_up_the_plane(outline, spacing, member, 
 
 
 @given(outlines, st.floats(0.3, 0.9), st.floats(0.0, 0.5))
+@example(_saw([(1.5, 1.0), (1.0, 1.0)]), 1 / 3, 0.0)  # a centre line along a step of the outline
 @settings(deadline=None, max_examples=40)
 def test_a_mirrored_plane_has_mirrored_bays(outline, spacing, offset):
     plane = plane_of(outline, spacing=spacing)

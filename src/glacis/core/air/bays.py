@@ -26,6 +26,8 @@ TOUCH = 0.005
 """How far an opening may reach into the clear width of a bay before it cuts it [m]; our judgement: a nail."""
 CORNER = 1e-6
 """A centre line this near to a corner meets both its edges [m]; our judgement, well above rounding."""
+ROUNDING = 1e-9
+"""Places across a plane that differ by less are one [m]; our judgement, a million times what rounding does."""
 MOST_BAYS = 2000
 """Bays of one plane at most; our judgement: a kilometre of eaves at half a metre."""
 
@@ -49,6 +51,11 @@ class Side(Struct, frozen=True):
     def length(self) -> float:
         """True length [m]."""
         return hypot(self.end[0] - self.start[0], self.end[1] - self.start[1])
+
+    @property
+    def upright(self) -> float | None:
+        """Where it runs straight up the slope [m]; None where it does not."""
+        return self.start[0] if abs(self.end[0] - self.start[0]) < ROUNDING else None
 
     @property
     def stretch(self) -> float:
@@ -196,7 +203,7 @@ def bays_of(plane: PlaneBays, member: float) -> BayMap:
     for number, left, strip in zip(range(first, last), lefts.tolist(), strips, strict=True):
         if strip.is_empty or strip.area <= 0:
             continue
-        u = left + plane.spacing / 2
+        u = _centre(plane, left + plane.spacing / 2)
         cut = _cutting(cutters, left, plane)
         runs = [] if cut else _runs(plane, u)
         if len(runs) == 1 and strip.geom_type == "Polygon":
@@ -210,6 +217,21 @@ def bays_of(plane: PlaneBays, member: float) -> BayMap:
     return BayMap(
         tuple(pieces), blocked, slivers, float(field.area), plane.spacing, plane.spacing - plane.width
     )  # fmt: skip
+
+
+def _centre(plane: PlaneBays, u: float) -> float:
+    """Where a centre line at ``u`` is followed: of one along an upright side, where the plane reaches further.
+
+    A plane and its mirror image would have unlike bays if one side were always taken.
+    """
+    if all(
+        abs(place - u) > ROUNDING for side in plane.sides if (place := side.upright) is not None
+    ):
+        return u
+    return max(
+        (u - 2 * ROUNDING, u + 2 * ROUNDING),
+        key=lambda at: sum(high - low for low, high in _runs(plane, at)),
+    )
 
 
 def _runs(plane: PlaneBays, u: float) -> list[tuple[float, float]]:
