@@ -40,10 +40,10 @@ def _cut(points: list[Point], axis: int, limit: float, above: bool) -> list[Poin
 
 
 def clipped_stroke(points: Sequence[Point], frame: Bounds) -> list[list[Point]]:
-    """The parts of a stroke within a frame (Liang and Barsky, 1984)."""
+    """The parts of a stroke within a frame."""
     found: list[list[Point]] = []
     for a, b in zip(points, points[1:], strict=False):
-        part = _within(a, b, frame)
+        part = stroke_within(a, b, frame)
         if part is None:
             continue
         if found and found[-1][-1] == part[0]:
@@ -53,7 +53,8 @@ def clipped_stroke(points: Sequence[Point], frame: Bounds) -> list[list[Point]]:
     return found
 
 
-def _within(a: Point, b: Point, frame: Bounds) -> tuple[Point, Point] | None:
+def stroke_within(a: Point, b: Point, frame: Bounds) -> tuple[Point, Point] | None:
+    """The part of a straight stroke within a frame (Liang and Barsky, 1984); None where it misses."""
     left, top, right, bottom = frame
     dx, dy = b[0] - a[0], b[1] - a[1]
     start, end = 0.0, 1.0

@@ -8,6 +8,7 @@ so that drawings do not flicker and print as they look.
 from collections.abc import Callable, Iterator
 from math import pi, sin
 
+from glacis.report.clipping import stroke_within
 from glacis.report.scene import HATCH, Item, Line, Patch
 
 Box = tuple[float, float, float, float]
@@ -27,23 +28,9 @@ def _stroke(*points: float) -> Line:
 
 
 def clipped(x0: float, y0: float, x1: float, y1: float, area: Box) -> Line | None:
-    """The part of a stroke inside ``area`` (Liang and Barsky, 1984); None where it misses."""
-    left, top, right, bottom = area
-    dx, dy = x1 - x0, y1 - y0
-    start, end = 0.0, 1.0
-    for p, q in ((-dx, x0 - left), (dx, right - x0), (-dy, y0 - top), (dy, bottom - y0)):
-        if p == 0:
-            if q < 0:
-                return None
-            continue
-        r = q / p
-        if p < 0:
-            start = max(start, r)
-        else:
-            end = min(end, r)
-        if start > end:
-            return None
-    return _stroke(x0 + start * dx, y0 + start * dy, x0 + end * dx, y0 + end * dy)
+    """The part of a stroke inside ``area``; None where it misses."""
+    part = stroke_within((x0, y0), (x1, y1), area)
+    return _stroke(*part[0], *part[1]) if part is not None else None
 
 
 def _slants(area: Box, step: float, lean: float = 1.0) -> Iterator[Item]:
