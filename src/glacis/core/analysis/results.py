@@ -67,6 +67,7 @@ class Results:
     Attributes:
         rules: by which findings are made.
         scope: figures alone, or findings too.
+        at_once: whether what edges lose is judged on coarse grids where it is not worked out yet.
     """
 
     def __init__(
@@ -75,15 +76,20 @@ class Results:
         rules: RuleBook,
         scope: Scope = "all",
         preview: "Callable[[Project], Results] | None" = None,
+        *,
+        at_once: bool = False,
     ) -> None:
         self._reader = reader
         self._preview = preview or self.beside
         self.rules = rules
         self.scope = scope
-        self.at_once = False
-        """Whether findings of what edges lose are wanted on coarse grids, without waiting."""
+        self.at_once = at_once
         self._known: dict[str, AreaResult] = {}
         self._came = reader.came
+
+    def judged_at_once(self) -> "Results":
+        """The same document with what its edges lose judged without waiting, on coarse grids."""
+        return Results(self._reader, self.rules, self.scope, self._preview, at_once=True)
 
     def _renew(self) -> None:
         """Let go of findings where something has come from the background since."""
@@ -300,7 +306,7 @@ class Results:
         made = []
         for remedy in remedies:
             after = self._preview(remedy.change(self.project))
-            after.at_once = edges
+            after = after.judged_at_once() if edges else after
             found = after.comparable(hours_of, edges=edges)
             made.append(trial(remedy, finding, before, found, after, after._cost - cost))
         if by_hours:
@@ -352,28 +358,9 @@ class Results:
         if rule.about == "area":
             item = self.area(finding.area)
             return None if item is None else item.roof
-        if rule.about == "hours":
-            from glacis.core.judgement.by_hours import subject_by_hours
+        from glacis.core.judgement.asked_again import subject_again
 
-            return subject_by_hours(self._reader, finding.area)
-        if rule.about == "set-out":
-            from glacis.core.judgement.by_set_out import subject_set_out
-
-            return subject_set_out(self._reader, finding.area)
-        if rule.about == "edge-heat":
-            from glacis.core.judgement.by_edge import edge_subject
-
-            return edge_subject(self._reader, finding.place.ids[0])
-        if rule.about == "junction":
-            from glacis.core.judgement.by_junction import lines_subject
-
-            return lines_subject(self._reader, finding.place.ids[0])
-        from glacis.core.judgement.whole import subjects_about
-
-        for subject in subjects_about(rule.about, self._reader):
-            if finding in tuple(rule.check(subject)):
-                return subject
-        return None
+        return subject_again(rule, self._reader, finding)
 
     @cached_property
     def mean_transmittance(self) -> float | None:
