@@ -11,6 +11,7 @@ from msgspec.structs import replace
 from core.junction_roofs import EDGE, NEAR, TRIPS, cut, drawn, flat, on
 from glacis.core.errors import GlacisError, MissingReference, ValueRefused
 from glacis.core.graph.part import WHOLE
+from glacis.core.judgement.by_edge import EDGE_HEAT_FINDINGS
 from glacis.core.judgement.catalogue import rule_book
 from glacis.core.junctions.chains import Ends, ends_of, kinds, uphill_of, usual_links
 from glacis.core.junctions.change import (
@@ -42,7 +43,7 @@ from glacis.core.junctions.contacts import (
 )
 from glacis.core.junctions.continuity import trace
 from glacis.core.junctions.dry_only import DETAILS, detail_of, judge_dry
-from glacis.core.junctions.edge_parts import CASES, EDGES, losses_of
+from glacis.core.junctions.edge_parts import CASES, DISTINCT, EDGES, LOSSES, losses_of
 from glacis.core.junctions.laps import Lap, drop, judge_lap, lap_of
 from glacis.core.junctions.parts import JUNCTIONS
 from glacis.core.junctions.pieces import KINDS
@@ -424,6 +425,24 @@ def test_edges_count_in_the_mean_of_the_whole_roof_by_every_metre():
     assert sum(step.symbol.startswith(("l_", "n_")) for step in steps) == sum(
         x.solved is not None for x in losses
     )
+
+
+def test_an_edit_that_no_edge_depends_on_works_out_nothing_of_edges_again():
+    engine, project = analyser(), demo()
+    results = engine.analyse(project)
+    results.reader.finish(EDGES, WHOLE)
+    assert engine.analyse(project).whole_transmittance == results.whole_transmittance
+    assert engine.analyse(project).findings
+    parts = (CASES, DISTINCT, EDGES, LOSSES, EDGE_HEAT_FINDINGS)
+    before = [engine.counts[part.name] for part in parts]
+    later = engine.analyse(replace(project, name="Another name"))
+    assert later.findings
+    assert later.whole_transmittance == results.whole_transmittance
+    assert [engine.counts[part.name] for part in parts] == before
+    first, *others = project.areas
+    renamed = replace(project, areas=(replace(first, name="Another area"), *others))
+    assert losses_of(engine.analyse(renamed).reader) is not None, "the same contents are solved"
+    assert engine.counts[EDGES.name] == 1
 
 
 def test_junctions_built_alike_are_solved_once():

@@ -22,8 +22,8 @@ from glacis.core.errors import GlacisError
 from glacis.core.hourly.probe import kept
 from glacis.core.hourly.probes import add_probe
 from glacis.core.junctions.edge_parts import SECTION
+from glacis.core.junctions.edge_solved import EdgeFault
 from glacis.core.junctions.parts import JUNCTIONS
-from glacis.core.junctions.solved import EdgeFault
 from glacis.core.model.probe import Probe
 from glacis.core.model.sound import check_values
 from glacis.core.model.weather import WeatherFile

@@ -9,10 +9,10 @@ from glacis.core.graph.reader import Reader
 from glacis.core.judgement.asked import rules_about
 from glacis.core.judgement.catalogue import judge
 from glacis.core.judgement.finding import AnyRule, Finding
-from glacis.core.junctions.edge_parts import CASES, SECTION, Loss, losses_of
+from glacis.core.junctions.edge_parts import CASES, SECTION, CaseOf, Loss, losses_of
+from glacis.core.junctions.edge_solved import EdgeFault, EdgeSolved
 from glacis.core.junctions.parts import PIECES
 from glacis.core.junctions.pieces import Piece
-from glacis.core.junctions.solved import EdgeFault, EdgeSolved
 from glacis.core.model.edge_detail import EdgeDetail
 from glacis.core.moisture.surface import Surface
 
@@ -36,16 +36,25 @@ class EdgeSubject(Struct, frozen=True):
 
 
 class EdgesJudged(Struct, frozen=True):
-    """What findings of edges depend on."""
+    """What findings of edges depend on: nothing of the rest before there are losses.
 
-    subjects: tuple[EdgeSubject, ...]
-    rules: tuple[AnyRule, ...]
+    Attributes:
+        losses: what every junction loses.
+        pieces: every junction.
+        cases: what their sections are drawn from.
+        surfaces: what the rooms below each area ask, by its id.
+        rules: that are asked.
+    """
+
+    losses: tuple[Loss, ...] = ()
+    pieces: tuple[Piece, ...] = ()
+    cases: tuple[CaseOf, ...] = ()
+    surfaces: tuple[tuple[str, Surface], ...] = ()
+    rules: tuple[AnyRule, ...] = ()
 
 
-def _losses(reader: Reader, *, at_once: bool) -> tuple[Loss, ...]:
-    known = losses_of(reader)
-    if known is not None or not at_once:
-        return known or ()
+def _quick_losses(reader: Reader) -> tuple[Loss, ...]:
+    """What junctions lose on coarse grids."""
     found = []
     for piece in reader.value(PIECES, WHOLE):
         view = reader.value(SECTION, piece.id)
@@ -54,35 +63,41 @@ def _losses(reader: Reader, *, at_once: bool) -> tuple[Loss, ...]:
     return tuple(found)
 
 
-def _subjects(reader: Reader, *, at_once: bool) -> tuple[EdgeSubject, ...]:
-    losses = _losses(reader, at_once=at_once)
+def _read(reader: Reader, losses: tuple[Loss, ...]) -> EdgesJudged:
     if not losses:
-        return ()
-    cases = {item.piece: item.case for item in reader.value(CASES, WHOLE)}
+        return EdgesJudged()
+    areas = dict.fromkeys(loss.piece.areas[0] for loss in losses)
+    surfaces = tuple((area, reader.value(ANALYSED, area).surface) for area in areas)
+    pieces, cases = reader.value(PIECES, WHOLE), reader.value(CASES, WHOLE)
+    return EdgesJudged(losses, pieces, cases, surfaces, rules_about(reader, "edge-heat"))
+
+
+def _reads(reader: Reader, _subject: str) -> EdgesJudged:
+    return _read(reader, losses_of(reader) or ())
+
+
+def _reads_at_once(reader: Reader, _subject: str) -> EdgesJudged:
+    known = losses_of(reader)
+    return _read(reader, _quick_losses(reader) if known is None else known)
+
+
+def _subjects(read: EdgesJudged) -> tuple[EdgeSubject, ...]:
+    cases = {item.piece: item.case for item in read.cases}
+    surfaces = dict(read.surfaces)
     alike: dict[tuple[str, object], list[str]] = {}
-    for piece in reader.value(PIECES, WHOLE):
+    for piece in read.pieces:
         alike.setdefault((piece.areas[0], cases.get(piece.id)), []).append(piece.id)
     found = []
-    for loss in losses:
-        case = cases.get(loss.piece.id)
+    for loss in read.losses:
+        area, case = loss.piece.areas[0], cases.get(loss.piece.id)
         if loss.solved is not None and case is not None:
-            area = loss.piece.areas[0]
-            surface = reader.value(ANALYSED, area).surface
             same = tuple(alike[area, case])
-            found.append(EdgeSubject(loss.piece, loss.solved, case.detail, surface, same))
+            found.append(EdgeSubject(loss.piece, loss.solved, case.detail, surfaces[area], same))
     return tuple(found)
 
 
 def _judge(read: EdgesJudged) -> tuple[Finding, ...]:
-    return judge(read.subjects, read.rules)
-
-
-def _reads(reader: Reader, _subject: str) -> EdgesJudged:
-    return EdgesJudged(_subjects(reader, at_once=False), rules_about(reader, "edge-heat"))
-
-
-def _reads_at_once(reader: Reader, _subject: str) -> EdgesJudged:
-    return EdgesJudged(_subjects(reader, at_once=True), rules_about(reader, "edge-heat"))
+    return judge(_subjects(read), read.rules)
 
 
 EDGE_HEAT_FINDINGS = Part("findings of heat at edges", _reads, _judge)
@@ -98,6 +113,5 @@ def edge_findings(reader: Reader, *, at_once: bool) -> tuple[Finding, ...]:
 
 def edge_subject(reader: Reader, junction: str) -> EdgeSubject | None:
     """A junction as rules about heat are asked about it; None where there is none of this id."""
-    return next(
-        (item for item in _subjects(reader, at_once=True) if item.piece.id == junction), None
-    )
+    subjects = _subjects(_reads_at_once(reader, WHOLE))
+    return next((item for item in subjects if item.piece.id == junction), None)

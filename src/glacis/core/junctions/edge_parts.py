@@ -9,7 +9,7 @@ from glacis.core.area.parts import ANALYSED
 from glacis.core.errors import ValueRefused
 from glacis.core.graph.part import WHOLE, LongPart, Part, Progress
 from glacis.core.graph.reader import Reader
-from glacis.core.heat.parts import THERMAL
+from glacis.core.heat.parts import THERMAL, Thermal
 from glacis.core.junctions.cases import (
     AT_LINES,
     POINTS,
@@ -20,6 +20,7 @@ from glacis.core.junctions.cases import (
     is_hollow,
     usual_detail,
 )
+from glacis.core.junctions.edge_solved import EdgeFault, EdgeSolved
 from glacis.core.junctions.parts import PIECES, SIZE_OF_PIECE
 from glacis.core.junctions.pieces import Piece
 from glacis.core.junctions.sections.stack import Stack, stack_of, wall_stack
@@ -30,7 +31,6 @@ from glacis.core.shape.parts import SHAPE
 from glacis.core.shape.shape import RoofShape
 
 if TYPE_CHECKING:
-    from glacis.core.junctions.solved import EdgeFault, EdgeSolved
     from glacis.core.junctions.view import Rooms, SectionView
 
 
@@ -68,17 +68,20 @@ class CasesRead(Struct, frozen=True):
     shape: RoofShape
 
 
-def _stack(reader: Reader, area: str) -> Stack | None:
-    thermal = reader.value(THERMAL, area)
+def _stack(thermal: Thermal) -> Stack | None:
     try:
         return stack_of(thermal.layers, thermal.films)
     except ValueRefused:
         return None
 
 
+STACK = Part("plies of an area", lambda reader, area: reader.value(THERMAL, area), _stack)
+"""Plies and films of an area; None where no layer counts."""
+
+
 def _reads_cases(reader: Reader, _subject: str) -> CasesRead:
     project = reader.project
-    stacks = tuple((area.id, _stack(reader, area.id)) for area in project.areas)
+    stacks = tuple((area.id, reader.value(STACK, area.id)) for area in project.areas)
     return CasesRead(
         reader.value(PIECES, WHOLE), project.junctions, project.areas, stacks, project.walls,
         reader.value(SHAPE, WHOLE),
@@ -138,15 +141,23 @@ CASES = Part(
 """What the section of every junction is drawn from."""
 
 
-def _edge_cases(reader: Reader, _subject: str) -> tuple[EdgeCase, ...]:
-    return tuple(
-        dict.fromkeys(item.case for item in reader.value(CASES, WHOLE) if item.case is not None)
-    )
+Solved = tuple[EdgeSolved | EdgeFault, ...]
 
 
-def _solve_all(
-    cases: tuple[EdgeCase, ...], progress: Progress
-) -> tuple["EdgeSolved | EdgeFault", ...]:
+def _distinct(cases: tuple[CaseOf, ...]) -> tuple[EdgeCase, ...]:
+    return tuple(dict.fromkeys(item.case for item in cases if item.case is not None))
+
+
+DISTINCT = Part("sections told apart", lambda reader, _: reader.value(CASES, WHOLE), _distinct)
+"""What is drawn, each content once."""
+
+
+def _reads_edges(reader: Reader, _subject: str) -> tuple[EdgeCase, ...]:
+    """The contents themselves, so that a document that has the same ones has them solved."""
+    return reader.once("sections to solve", lambda: (*reader.value(DISTINCT, WHOLE),))
+
+
+def _solve_all(cases: tuple[EdgeCase, ...], progress: Progress) -> Solved:
     from glacis.core.junctions.solved import try_edge
 
     found = []
@@ -156,10 +167,10 @@ def _solve_all(
     return tuple(found)
 
 
-EDGES: "LongPart[tuple[EdgeCase, ...], tuple[EdgeSolved | EdgeFault, ...]]" = LongPart(
-    "junctions solved", _edge_cases, _solve_all
+EDGES: LongPart[tuple[EdgeCase, ...], Solved] = LongPart(
+    "junctions solved", _reads_edges, _solve_all
 )
-"""Heat through the sections of all junctions, each content once, in the order of :func:`distinct`."""
+"""Heat through the sections of all junctions, each content once, in the order of ``DISTINCT``."""
 
 
 class Loss(Struct, frozen=True):
@@ -172,7 +183,7 @@ class Loss(Struct, frozen=True):
     """
 
     piece: Piece
-    solved: "EdgeSolved | None"
+    solved: EdgeSolved | None
     why: str = ""
 
     @property
@@ -186,21 +197,42 @@ class Loss(Struct, frozen=True):
         return self.solved.external * size
 
 
+class LossesRead(Struct, frozen=True):
+    """What the losses of all junctions depend on."""
+
+    pieces: tuple[Piece, ...]
+    cases: tuple[CaseOf, ...]
+    distinct: tuple[EdgeCase, ...]
+    solved: Solved
+
+
+def _reads_losses(reader: Reader, _subject: str) -> LossesRead:
+    return LossesRead(
+        reader.value(PIECES, WHOLE), reader.value(CASES, WHOLE), reader.value(DISTINCT, WHOLE),
+        reader.value(EDGES, WHOLE),
+    )  # fmt: skip
+
+
+def _losses(read: LossesRead) -> tuple[Loss, ...]:
+    by_case = dict(zip(read.distinct, read.solved, strict=True))
+    pieces = {piece.id: piece for piece in read.pieces}
+    return tuple(_loss(pieces[item.piece], item, by_case) for item in read.cases)
+
+
+def _loss(piece: Piece, item: CaseOf, by_case: dict[EdgeCase, EdgeSolved | EdgeFault]) -> Loss:
+    if item.case is None:
+        return Loss(piece, None, item.why)
+    edge = by_case[item.case]
+    return Loss(piece, None, edge.why) if isinstance(edge, EdgeFault) else Loss(piece, edge)
+
+
+LOSSES = Part("losses of junctions", _reads_losses, _losses)
+"""What every junction loses; not ready before the sections are solved."""
+
+
 def losses_of(reader: Reader) -> tuple[Loss, ...] | None:
     """What every junction loses; None where that was not worked out yet."""
-    solved = reader.ready(EDGES, WHOLE)
-    if solved is None:
-        return None
-    by_case = dict(zip(_edge_cases(reader, WHOLE), solved, strict=True))
-    pieces = {piece.id: piece for piece in reader.value(PIECES, WHOLE)}
-    found = []
-    for item in reader.value(CASES, WHOLE):
-        edge = by_case[item.case] if item.case is not None else None
-        if edge is None or hasattr(edge, "why"):
-            found.append(Loss(pieces[item.piece], None, item.why or getattr(edge, "why", "")))
-        else:
-            found.append(Loss(pieces[item.piece], edge))
-    return tuple(found)
+    return None if reader.ready(EDGES, WHOLE) is None else reader.value(LOSSES, WHOLE)
 
 
 class SectionRead(Struct, frozen=True):

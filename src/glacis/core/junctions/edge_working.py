@@ -4,7 +4,7 @@
 from collections.abc import Iterator, Sequence
 
 from glacis.core.junctions.edge_parts import Loss
-from glacis.core.junctions.solved import EdgeSolved
+from glacis.core.junctions.edge_solved import EdgeSolved
 from glacis.core.units.quantities import Quantity
 from glacis.core.working import Step, Working, put_in
 

@@ -13,8 +13,9 @@ from glacis.core.conduction.section import Bend, Box, Region
 from glacis.core.conduction.solve import Solved, solve
 from glacis.core.errors import ValueRefused
 from glacis.core.junctions.cases import EdgeCase, draw
+from glacis.core.junctions.edge_solved import EdgeFault, EdgeSolved
 from glacis.core.junctions.sections.drawn import INSIDE, OUTSIDE, Drawn, Span
-from glacis.core.junctions.solved import QUICK, EdgeFault, EdgeSolved, solve_quickly
+from glacis.core.junctions.solved import QUICK, solve_quickly
 from glacis.core.model.junctions import Control
 
 Points = tuple[tuple[float, float], ...]

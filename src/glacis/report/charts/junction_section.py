@@ -6,7 +6,7 @@ from collections.abc import Callable, Iterator
 from msgspec import Struct
 
 from glacis.core.junctions.continuity import Line as ControlLine
-from glacis.core.junctions.solved import EdgeSolved
+from glacis.core.junctions.edge_solved import EdgeSolved
 from glacis.core.junctions.traced import Traced
 from glacis.core.junctions.view import (
     BENT_STEPS,

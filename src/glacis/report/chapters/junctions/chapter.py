@@ -9,10 +9,10 @@ from glacis.core.graph.part import WHOLE
 from glacis.core.graph.reader import Reader
 from glacis.core.junctions.cases import POINTS
 from glacis.core.junctions.edge_parts import SECTION, losses_of
+from glacis.core.junctions.edge_solved import EdgeFault
 from glacis.core.junctions.parts import JUNCTIONS
 from glacis.core.junctions.questions import Question, at_risk, questions_of
 from glacis.core.junctions.rows import Row, rows_of
-from glacis.core.junctions.solved import EdgeFault
 from glacis.core.junctions.traced import Traced
 from glacis.core.junctions.view import SectionView
 from glacis.core.units.format import plain, with_unit

@@ -13,10 +13,10 @@ from glacis.core.judgement.place import Place
 from glacis.core.junctions.cases import POINTS
 from glacis.core.junctions.change import set_detail
 from glacis.core.junctions.edge_parts import CASES, EDGES, SECTION
+from glacis.core.junctions.edge_solved import EdgeFault, EdgeSolved
 from glacis.core.junctions.edge_working import edge_working
 from glacis.core.junctions.laps import Passed, drop
 from glacis.core.junctions.parts import JUNCTIONS
-from glacis.core.junctions.solved import EdgeFault, EdgeSolved
 from glacis.core.junctions.traced import Traced
 from glacis.core.junctions.view import SectionView
 from glacis.core.model.junctions import Control
