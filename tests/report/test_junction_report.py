@@ -18,6 +18,7 @@ from glacis.core.junctions.pieces import KINDS
 from glacis.report.chapters.junctions.chapter import details_of
 from glacis.report.chapters.junctions.files import details, drawing, links, pictures
 from glacis.report.charts.junction_lines import LinesView, lines_scene
+from glacis.report.charts.junction_names import reach
 from glacis.report.charts.junction_section import SectionDrawing, section_scene
 from glacis.report.clipping import clipped_patch, clipped_stroke
 from glacis.report.results import results_json
@@ -111,18 +112,20 @@ def test_every_section_of_the_demo_is_drawn_within_its_sheet(results):
 
 
 def _covered(items):
-    """Temperatures beneath the number of a gap."""
-    texts = [item for item in items if isinstance(item, Text)]
-    marks = [item for item in texts if item.text.isdigit()]
+    """Temperatures of isotherms and other words that lie on each other."""
+    texts = [item for item in items if isinstance(item, Text) and not item.angle]
+    temperatures = [item for item in texts if item.ink in ("cold", "stop") and "°" in item.text]
+    names = [item for item in temperatures if not item.text.startswith("f_")]
     return [
-        (name.text, mark.text)
-        for name in texts
-        for mark in marks
-        if name.text.endswith(("°C", "°F"))
-        and not name.text.startswith("f")
-        and abs(name.x - mark.x) < 28
-        and abs(name.y - mark.y) < 12
+        (name.text, other.text)
+        for name in names
+        for other in texts
+        if other is not name and _meet(reach(name), reach(other))
     ]
+
+
+def _meet(a, b):
+    return a[0] < b[2] and b[0] < a[2] and a[1] < b[3] and b[1] < a[3]
 
 
 def test_lines_show_joints_laps_and_gaps_in_words(results):

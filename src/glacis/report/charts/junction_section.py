@@ -10,7 +10,6 @@ from glacis.core.junctions.edge_solved import EdgeSolved
 from glacis.core.junctions.traced import Traced
 from glacis.core.junctions.view import (
     BENT_STEPS,
-    Isotherm,
     Points,
     SectionView,
     Shown,
@@ -20,6 +19,7 @@ from glacis.core.junctions.view import (
 from glacis.core.units.format import plain, with_unit
 from glacis.core.units.quantities import Quantity, System
 from glacis.report.charts.junction_marks import LINE_INKS, LINE_KINDS, STATE_INKS, numbered
+from glacis.report.charts.junction_names import NAME, isotherm_names, steps_told
 from glacis.report.clipping import clipped_patch, clipped_stroke
 from glacis.report.hatch import hatched
 from glacis.report.scene import (
@@ -44,7 +44,6 @@ MARGIN, RIGHT, BELOW, ENDS = 14.0, 270.0, 52.0, 56.0
 """Room round the section, for names at its right, for the scale below, and for names of lines [pt]."""
 AWAY = 0.5
 """How far beyond the junction is drawn [m]; our judgement: enough to see plane parts settle."""
-NAME = 12.0
 SAMPLES = 24
 """Points at which a piece is looked for in the drawing; our judgement."""
 SPAN = 18.0
@@ -193,31 +192,6 @@ def _heat(view: SectionView, sheet: _Sheet) -> Iterator[Item]:
             yield from _stroke(list(line), sheet, lambda p, i=ink, w=width: Line(p, i, w))  # type: ignore[misc]
 
 
-def _isotherm_name(
-    isotherm: Isotherm, sheet: _Sheet, system: System, taken: list[Point]
-) -> Iterator[Item]:
-    """The temperature of an isotherm where it stands clear of other names and of marks."""
-    left, top, right, bottom = sheet.frame
-    longest = max(isotherm.lines, key=len)
-    for share in (0.3, 0.5, 0.7, 0.15, 0.85):
-        x, y = sheet.at(longest[int((len(longest) - 1) * share)])
-        clear = all(abs(x - px) > 52 or abs(y - py) > 13 for px, py in taken)
-        if left + 26 < x < right - 26 and top + 12 < y < bottom - 8 and clear:
-            taken.append((x, y))
-            words = _degrees(isotherm.temperature, system)
-            half = text_width(words, NAME) / 2 + 2
-            yield Patch(box(x - half, y - 10, x + half, y + 4), "bench")
-            yield Text(x, y, words, NAME, "stop" if isotherm.critical else "cold", "middle")
-            return
-
-
-def _degrees(temperature: float, system: System) -> str:
-    """A whole degree without its decimals."""
-    if system == "si" and temperature == round(temperature):
-        return f"{temperature:.0f}\u2009°C".replace("-", "\u2212")
-    return with_unit(temperature, Quantity.TEMPERATURE, system)
-
-
 def _line_of(found: Traced, control: str) -> ControlLine:
     return next(line for line in found.lines if line.control == control)
 
@@ -361,7 +335,7 @@ def _scale(sheet: _Sheet, size: Size, system: System) -> Iterator[Item]:
     end = x + length * unit * sheet.scale
     yield Line((x, y - 4, x, y, end, y, end, y - 4), "ink", FACE)
     yield Text(end + 6, y, f"{length:g} {name}", NAME, "second")
-    words = "isotherms in whole degrees on the design day; dotted: ways of equal heat"
+    words = f"{steps_told(system)} on the design day; dotted: ways of equal heat"
     yield Text(size[0] - 8, y, words, NAME, "second", "end")
 
 
@@ -370,17 +344,13 @@ def section_scene(drawing: SectionDrawing, size: Size) -> Scene:
     view = drawing.view
     sheet = _sheet(view, size)
     items: list[Item] = [*_pieces(view, sheet)]
-    runs = list(_runs(drawing, sheet))
+    over = [*_runs(drawing, sheet), *_names(view, sheet), *_coldest(drawing, sheet)]
     if drawing.heat:
         items += _heat(view, sheet)
-    items += runs
+    items += over
     if drawing.heat:
-        taken = [(item.x, item.y) for item in runs if isinstance(item, Text)]
-        for isotherm in view.isotherms:
-            if isotherm.critical or isotherm.temperature % 5 == 0:
-                items += _isotherm_name(isotherm, sheet, drawing.system, taken)
-    items += _names(view, sheet)
-    items += _coldest(drawing, sheet)
+        words = drawing.system, [item for item in over if isinstance(item, Text)]
+        items += isotherm_names(view.isotherms, sheet.at, sheet.frame, words)
     items += _spans(drawing, sheet)
     left, top, right, bottom = sheet.frame
     items.append(
