@@ -3,6 +3,7 @@
 
 import csv
 import io
+from itertools import combinations
 from xml.etree import ElementTree as ET
 
 import pytest
@@ -18,6 +19,7 @@ from glacis.core.junctions.pieces import KINDS
 from glacis.report.chapters.junctions.chapter import details_of
 from glacis.report.chapters.junctions.files import details, drawing, links, pictures
 from glacis.report.charts.junction_lines import LinesView, lines_scene
+from glacis.report.charts.junction_matrix import HEAD, ROW, MatrixView, matrix_scene
 from glacis.report.charts.junction_names import reach
 from glacis.report.charts.junction_section import SectionDrawing, section_scene
 from glacis.report.clipping import clipped_patch, clipped_stroke
@@ -158,3 +160,15 @@ def test_a_project_without_walls_says_why_there_is_no_section():
         item["no_section"] for item in results_json(bare)["junctions"] if item["form"] == "parapet"
     }
     assert whys == {"state the wall that stands below or beside"}
+
+
+@pytest.mark.parametrize("width", [558.0, 738.0])
+@pytest.mark.parametrize("system", ["si", "us"])
+def test_words_of_the_matrix_stand_clear_of_each_other(results, width, system):
+    rows = tuple(detail.row for detail in details_of(results.reader))
+    names = {area.id: area.name for area in demo().areas}
+    scene = matrix_scene(MatrixView(rows, names, system), (width, HEAD + ROW * len(rows) + 20))
+    texts = [item for item in scene.items if isinstance(item, Text)]
+    assert sum(text.text.startswith("ψ") for text in texts) > 10
+    met = [(a.text, b.text) for a, b in combinations(texts, 2) if _meet(reach(a), reach(b))]
+    assert met == []
