@@ -6,7 +6,7 @@ from typing import cast
 
 from PyQt6.QtCore import QPointF, QRect, QSize, Qt, QTimer
 from PyQt6.QtGui import QKeyEvent
-from PyQt6.QtWidgets import QHBoxLayout, QPushButton, QStackedWidget, QWidget
+from PyQt6.QtWidgets import QHBoxLayout, QPushButton, QStackedWidget
 
 from glacis.core.graph.part import WHOLE, Pending
 from glacis.core.judgement.place import Place
@@ -100,12 +100,12 @@ class JunctionsBench(Bench):
         self.column.addWidget(self.pages, 1)
         self.links = LinkStrip(desk, self.hand)
         self.sections = SectionStrip(desk, self.hand)
-        self.strips = QStackedWidget()
-        self.strips.addWidget(QWidget())
-        for strip in (self.links, self.sections):
+        self.strips: dict[str, LinkStrip | SectionStrip] = {
+            "lines": self.links, "section": self.sections,
+        }  # fmt: skip
+        for strip in self.strips.values():
             strip.said.connect(self.said)
-            self.strips.addWidget(strip)
-        self.column.addWidget(self.strips)
+            self.column.addWidget(strip)
         self._why = label("", "second small", wrap=True)
         foot = tight(QHBoxLayout(), (0, 0, 0, 0), 6)
         foot.addWidget(self._why, 1)
@@ -210,7 +210,8 @@ class JunctionsBench(Bench):
                 panel.refresh()
         empty = not self.hand.all
         self.pages.setCurrentIndex(1 if self._view == "questions" and not empty else 0)
-        self.strips.setVisible(not empty and self._view in ("lines", "section"))
+        for view, strip in self.strips.items():
+            strip.setVisible(not empty and self._view == view)
         self._why.setText("" if empty else WORDS[self._view])
         if empty:
             self.say("")
@@ -221,10 +222,8 @@ class JunctionsBench(Bench):
             self.desk.want(EDGES)
         if self._view == "questions":
             self.questions.refresh()
-        elif self._view in ("lines", "section"):
-            strip: LinkStrip | SectionStrip = self.links if self._view == "lines" else self.sections
-            self.strips.setCurrentWidget(strip)
-            strip.refresh()
+        elif self._view in self.strips:
+            self.strips[self._view].refresh()
         self.canvas.show_scene(self._scene(), self.desk.palette)
         self.say(self._summary())
 

@@ -5,7 +5,7 @@ from functools import partial
 from typing import Any
 
 from PyQt6.QtCore import Qt, pyqtSignal
-from PyQt6.QtWidgets import QHBoxLayout, QPushButton, QSlider, QVBoxLayout, QWidget
+from PyQt6.QtWidgets import QHBoxLayout, QPushButton, QSizePolicy, QSlider, QVBoxLayout, QWidget
 
 from glacis.core.junctions.cases import AT_LINES, AT_WALLS, OVER_WALLS, POINTS
 from glacis.core.junctions.ways import blended, improved, ways_of
@@ -75,6 +75,7 @@ class SectionStrip(QWidget):
 
     def __init__(self, desk: Desk, hand: JunctionHand) -> None:
         super().__init__()
+        self.setSizePolicy(QSizePolicy.Policy.Preferred, QSizePolicy.Policy.Maximum)
         self._desk, self._hand = desk, hand
         column = tight(QVBoxLayout(self), (0, 0, 0, 0), 6)
         self.wall = chooser("Wall below or beside the roof", ())
@@ -92,7 +93,7 @@ class SectionStrip(QWidget):
         column.addLayout(row)
         rows = [tight(QHBoxLayout(), (0, 0, 0, 0), 6) for _ in range(2)]
         for key, words, quantity, tip in FIELDS:
-            field = UnitField(tip, quantity, 66 if quantity is T else 92).bounded(
+            field = UnitField(tip, quantity, 66 if quantity is T else 132).bounded(
                 ranges_of(EdgeDetail)[key]
             )
             field.committed.connect(partial(self._take, key))
@@ -131,14 +132,7 @@ class SectionStrip(QWidget):
         self.apply = QPushButton("Build it so")
         self.apply.setToolTip("State the sizes as the slider has them")
         self.apply.clicked.connect(self._build)
-        self.told = label("", "small")
-        for widget in (
-            label("Compare", "second small"),
-            self.way,
-            self.slider,
-            self.apply,
-            self.told,
-        ):
+        for widget in (label("Compare", "second small"), self.way, self.slider, self.apply):
             row.addWidget(widget)
         row.addStretch(1)
         return row
