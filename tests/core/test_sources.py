@@ -13,7 +13,7 @@ from glacis.core.judgement.catalogue import rule_book
 
 CORE = Path(glacis.core.__file__).parent
 NAMED = re.compile(
-    r"\bISO\b|\bEN \d|\bDIN\b|ASHRAE|ASTM|CODATA|US model codes|Kopp and Lean"
+    r"\bISO\b|\bEN \d|\bDIN\b|ASHRAE|ASCE \d|ASTM|CODATA|US model codes|Kopp and Lean"
     r"|[Bb]y definition|definition \(|[Oo]ur\s+judgement"
 )
 

@@ -156,7 +156,7 @@ class Results:
         if area not in self._known:
             value = self._reader.value
             findings = value(AREA_FINDINGS, area) if self.scope == "all" else ()
-            placed = self._by_set_out(area)
+            placed = (*self._by_set_out(area), *self._by_fixings(area))
             self._known[area] = AreaResult(
                 value(ANALYSED, area),
                 value(FIGURES, area),
@@ -171,6 +171,18 @@ class Results:
         from glacis.core.judgement.by_set_out import SET_OUT_FINDINGS
 
         return self._reader.value(SET_OUT_FINDINGS, area)
+
+    def _by_fixings(self, area: str) -> tuple[Finding, ...]:
+        if self.scope != "all" or area not in self._fixings:
+            return ()
+        from glacis.core.judgement.by_fixings import FIXINGS_FINDINGS
+
+        return self._reader.value(FIXINGS_FINDINGS, area)
+
+    @cached_property
+    def _fixings(self) -> frozenset[str]:
+        """Areas whose fixings are stated."""
+        return frozenset(item.area for item in self.project.fixings)
 
     @cached_property
     def _set_out(self) -> frozenset[str]:

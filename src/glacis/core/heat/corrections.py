@@ -8,6 +8,7 @@ from collections.abc import Iterable, Iterator
 from math import pi
 
 from msgspec import Struct
+from msgspec.structs import replace
 
 from glacis.core.climate.year import DAYS
 from glacis.core.heat.resolve import LayerData, strongest
@@ -74,6 +75,7 @@ class Corrections(Struct, frozen=True):
         voids: dU_g.
         fixings: dU_f.
         inverted_rain: dU_r.
+        others: dU_f of further sets of fixings.
         applied: whether they are added; False where all are small and left out by choice.
     """
 
@@ -81,11 +83,13 @@ class Corrections(Struct, frozen=True):
     fixings: Addition = Addition()
     inverted_rain: Addition = Addition()
     applied: bool = True
+    others: tuple[Addition, ...] = ()
 
     @property
     def computed(self) -> float:
         """Sum of the additions, added or not [W/(m²·K)]."""
-        return self.voids.value + self.fixings.value + self.inverted_rain.value
+        others = sum(other.value for other in self.others)
+        return self.voids.value + self.fixings.value + others + self.inverted_rain.value
 
     @property
     def total(self) -> float:
@@ -254,11 +258,15 @@ def corrections_for(
         )
         if stated.fixing == "counted"
         else Addition(),
+        others=tuple(
+            fixing_addition(each, passed_by_fixings(layers, each.layer), total)
+            for each in stated.others
+        )
+        if stated.fixing == "counted"
+        else (),
         inverted_rain=rain_addition(rain_factor(layers, stated), rain, boards, total)
         if boards
         else Addition(),
     )
     small = found.computed < SMALL / total
-    return Corrections(
-        found.voids, found.fixings, found.inverted_rain, not (stated.leave_out_small and small)
-    )
+    return replace(found, applied=not (stated.leave_out_small and small))

@@ -151,6 +151,10 @@ def _correction_steps(heat: Heat) -> list[Step]:
     if found.fixings.value:
         formula = "α λ_f A_f n_f/d_1 (R_1/R_tot)²"
         steps += _addition_steps("ΔU_f", formula, found.fixings, heat, "F.3")
+    for number, other in enumerate(found.others, 2):
+        if other.value:
+            formula = "α λ_f A_f n_f/d_1 (R_1/R_tot)²"
+            steps += _addition_steps(f"ΔU_f{number}", formula, other, heat, "F.3")
     if found.inverted_rain.value:
         formula = "p f x (R_1/R_tot)²"
         steps += _addition_steps("ΔU_r", formula, found.inverted_rain, heat, "F.4")
@@ -160,7 +164,8 @@ def _correction_steps(heat: Heat) -> list[Step]:
     kind = Quantity.TRANSMITTANCE
     parts = [heat.clear_transmittance]
     if found.applied:
-        additions = (found.voids.value, found.fixings.value, found.inverted_rain.value)
+        others = (other.value for other in found.others)
+        additions = (found.voids.value, found.fixings.value, *others, found.inverted_rain.value)
         parts += [value for value in additions if value]
     shown = put_in(summed(len(parts)), parts, heat.transmittance, kind)
     steps.append(Step("U_c", "U + ΔU", shown, heat.transmittance, kind, f"{ISO}, 7", note))

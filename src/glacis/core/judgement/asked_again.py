@@ -5,6 +5,7 @@ from collections.abc import Callable
 
 from glacis.core.graph.reader import Reader
 from glacis.core.judgement.by_edge import edge_subject
+from glacis.core.judgement.by_fixings import subject_fixings
 from glacis.core.judgement.by_hours import subject_by_hours
 from glacis.core.judgement.by_junction import lines_subject
 from glacis.core.judgement.by_set_out import subject_set_out
@@ -16,6 +17,7 @@ Again = Callable[[Reader, Finding], object | None]
 AGAIN: dict[About, Again] = {
     "hours": lambda reader, finding: subject_by_hours(reader, finding.area),
     "set-out": lambda reader, finding: subject_set_out(reader, finding.area),
+    "fixings": lambda reader, finding: subject_fixings(reader, finding.area),
     "edge-heat": lambda reader, finding: edge_subject(reader, finding.place.ids[0]),
     "junction": lambda reader, finding: lines_subject(reader, finding.place.ids[0]),
 }

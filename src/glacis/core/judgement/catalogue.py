@@ -87,7 +87,7 @@ def judge(subjects: Iterable[Any], rules: tuple[AnyRule, ...]) -> tuple[Finding,
 def _place_of(kind: About, subject: Any) -> Place:
     if kind == "hours":
         subject = subject.roof
-    return on_area(subject.area.id) if kind in ("area", "hours", "set-out") else PROJECT
+    return on_area(subject.area.id) if kind in ("area", "hours", "set-out", "fixings") else PROJECT
 
 
 def _asked(rule: AnyRule, subject: Any) -> tuple[Finding, ...]:

@@ -15,7 +15,9 @@ from glacis.core.units.quantities import Quantity, System
 Subject = TypeVar("Subject")
 
 Severity = Literal["stop", "mind", "note"]
-About = Literal["area", "edge", "opening", "project", "hours", "set-out", "junction", "edge-heat"]
+About = Literal[
+    "area", "edge", "opening", "project", "hours", "set-out", "junction", "edge-heat", "fixings"
+]
 SEVERITIES: tuple[Severity, ...] = ("stop", "mind", "note")
 
 
@@ -91,7 +93,7 @@ class Rule(Struct, Generic[Subject], frozen=True):
         remedies: ways out of one finding.
         about: what it is asked of; "hours" is an area that was run hour by hour,
             "set-out" one that is set out, "junction" a junction with its control lines,
-            "edge-heat" one with what it loses.
+            "edge-heat" one with what it loses, "fixings" an area whose fixings are stated.
         of: what its subject must have for the rule to have anything to say: the name of an attribute;
             empty for nothing.
     """

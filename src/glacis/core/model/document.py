@@ -7,6 +7,7 @@ from glacis.core.model.air import Air, TableValue
 from glacis.core.model.covering import Product
 from glacis.core.model.edge_detail import Wall
 from glacis.core.model.falls import Falls
+from glacis.core.model.fixings import AreaFixings, Evidence, PullOut
 from glacis.core.model.geometry import STEEPEST, Dormer, Footprint, Grown, Hole, Level, Opening
 from glacis.core.model.hourly import Hourly
 from glacis.core.model.junctions import Answer, ContactRule, HandPiece, StatedJunction
@@ -17,6 +18,7 @@ from glacis.core.model.saw import Saw
 from glacis.core.model.set_out import SetOut
 from glacis.core.model.traits import Trait
 from glacis.core.model.weather import Weather
+from glacis.core.model.wind import Wind
 from glacis.core.units.quantities import Quantity, System
 from glacis.core.units.ranges import Range
 
@@ -209,6 +211,7 @@ class Imperfections(Node, frozen=True, kw_only=True):
             staggered joints.
         fixing: whether fixings are counted, known to be none, or nobody stated them.
         fixings: what they are, where counted.
+        others: more of them, other shafts or other insulation passed; their additions sum up.
         rain_factor: f·x of the covering over inverted insulation [W·day/(m²·K·mm)]; None takes what
             follows from the layers.
         leave_out_small: whether corrections below 3 % in all are left out, as the standard lets.
@@ -217,6 +220,7 @@ class Imperfections(Node, frozen=True, kw_only=True):
     voids: Annotated[int, Range("level of air voids", None, 0, 2, "ISO 6946:2017, annex F")] = 0
     fixing: Fixing = "unstated"
     fixings: FixingSet = FixingSet()
+    others: tuple[FixingSet, ...] = ()
     rain_factor: (
         Annotated[float, Range("rain factor", None, 0.0, 0.1, "ISO 6946:2017, F.4")] | None
     ) = None
@@ -451,6 +455,10 @@ class Project(Node, frozen=True, kw_only=True):
     answers: tuple[Answer, ...] = ()
     contacts: tuple[ContactRule, ...] = ()
     walls: tuple[Wall, ...] = ()
+    wind: Wind = Wind()
+    fixings: tuple[AreaFixings, ...] = ()
+    pull_outs: tuple[PullOut, ...] = ()
+    evidence: tuple[Evidence, ...] = ()
     saw: Saw = Saw()
     air_values: tuple[TableValue, ...] = ()
     assemblies: tuple[Assembly, ...] = ()

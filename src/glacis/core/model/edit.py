@@ -207,6 +207,8 @@ def remove_area(project: Project, area_id: str) -> Project:
         hourlies=tuple(item for item in project.hourlies if item.area != area_id),
         probes=tuple(item for item in project.probes if item.area != area_id),
         set_outs=tuple(item for item in project.set_outs if item.area != area_id),
+        fixings=tuple(item for item in project.fixings if item.area != area_id),
+        pull_outs=tuple(item for item in project.pull_outs if item.area != area_id),
         hand_pieces=tuple(item for item in project.hand_pieces if item.area != area_id),
         junctions=tuple(item for item in project.junctions if area_id not in areas_named(item.id)),
     )

@@ -23,6 +23,7 @@ from glacis.core.model.lookup import Identified, plan_area, things_of, turning
 from glacis.core.model.outlines import holds, outline_fault
 from glacis.core.model.probe import check_probe
 from glacis.core.model.sound import check_sound
+from glacis.core.model.sound_fixings import check_fixings
 from glacis.core.model.sound_junctions import check_junctions
 from glacis.core.model.sound_set_out import check_set_outs
 from glacis.core.units.quantities import Quantity
@@ -186,7 +187,8 @@ def _check_assembly(assembly: Assembly) -> None:
         if framing and framing.aligned_with and framing.aligned_with not in framed:
             raise MissingReference("framed layer", framing.aligned_with, place.capitalize())
     check_ranges(assembly.imperfections, where)
-    check_ranges(assembly.imperfections.fixings, where)
+    for fixings in (assembly.imperfections.fixings, *assembly.imperfections.others):
+        check_ranges(fixings, where)
     total = sum(getattr(layer, "thickness", 0.0) for layer in assembly.layers)
     WHOLE_ROOF.check(where, total)
     check_ranges(assembly, where)
@@ -237,6 +239,7 @@ def check_project(project: Project) -> None:
         _check_assembly(assembly)
     _check_shape(project)
     check_set_outs(project.set_outs, project.products)
+    check_fixings(project.wind, project.fixings, project.pull_outs, project.evidence)
     check_junctions(project.junctions, project.hand_pieces, project.contacts, project.walls)
     for items, kind in (
         (project.areas, "roof area"), (project.zones, "indoor zone"), (project.assemblies, "assembly"),
@@ -361,6 +364,16 @@ def _check_junction_references(project: Project, areas: set[str]) -> None:
             _points_at(walls, "wall", junction.detail.wall, f"Junction '{junction.id}'")
 
 
+def _check_fixing_references(project: Project, areas: set[str]) -> None:
+    for fixings in project.fixings:
+        _points_at(areas, "roof area", fixings.area, "Fixings")
+    for test in project.pull_outs:
+        _points_at(areas, "roof area", test.area, f"Pull-out test '{test.id}'")
+    _unique((item.area for item in project.fixings), "fixings of one roof area")
+    _unique((test.id for test in project.pull_outs), "pull-out test")
+    _unique((item.id for item in project.evidence), "approval")
+
+
 def _check_references(project: Project) -> None:
     assemblies, zones = _ids(project.assemblies), _ids(project.zones)
     sources = _ids(project.footprints) | _ids(project.dormers)
@@ -383,6 +396,7 @@ def _check_references(project: Project) -> None:
         _points_at(areas, "roof area", probe.area, f"Probe '{probe.name}'")
     for set_out in project.set_outs:
         _points_at(areas, "roof area", set_out.area, "Set-out")
+    _check_fixing_references(project, areas)
     _check_junction_references(project, areas)
     _unique((product.id for product in project.products), "product")
     _unique((probe.id for probe in project.probes), "probe")

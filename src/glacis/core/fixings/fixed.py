@@ -1,0 +1,75 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
+"""Everything that holds an area down, put together."""
+
+from glacis.core.falls.found import Drained
+from glacis.core.fixings.chain import Chain, Loads, chain_of
+from glacis.core.fixings.evidence import Asked, best_of
+from glacis.core.fixings.found import Fixed, SetPlaced
+from glacis.core.fixings.measured import length_found, thrust_found
+from glacis.core.fixings.parts import FixedRead, factor_of, rafters_of
+from glacis.core.model.fixings import AreaFixings, BattenScrews
+
+MOST_SAMPLES = 400
+"""Fixings of a taper that are measured, evenly picked; our judgement: enough for shares to a percent."""
+
+
+def _taper(read: FixedRead, placed: SetPlaced) -> tuple[list[float], str]:
+    """What a taper adds to its thinnest, fixing by fixing [m], and id of its layer."""
+    drained = read.drained
+    if not isinstance(drained, Drained) or placed.placed is None or not placed.placed.points:
+        return [], ""
+    if drained.stated.means not in ("tapered", "screed", "foam"):
+        return [], ""
+    named = drained.stated.layer or next(
+        (x.id for x in reversed(read.layers) if x.is_insulation), ""
+    )
+    points = placed.placed.points
+    step = max(1, len(points) // MOST_SAMPLES)
+    heights = [drained.over_deck_at(point) for point in points[::step]]
+    return [max(0.0, height) for height in heights if height == height], named
+
+
+def _airtight(read: FixedRead, stated: AreaFixings) -> int | None:
+    """Number of the airtight layer where it is not the covering."""
+    found = next((k for k, layer in enumerate(read.layers) if layer.id == stated.airtight), None)
+    if found is not None:
+        return found if found < len(read.layers) - 1 else None
+    cast = (
+        k
+        for k, layer in enumerate(read.layers)
+        if layer.material is not None and layer.material.family == "concrete"
+    )
+    return next(cast, None)
+
+
+def fixed(read: FixedRead) -> Fixed:
+    """Chain, lengths, thrust and evidence of an area.
+
+    Args:
+        read: what it depends on, with something stated.
+    """
+    stated = read.stated or AreaFixings(area=read.area.id)
+    zones, factor = read.wind.zones, factor_of(read.basis)
+    airtight = _airtight(read, stated)
+    inside = tuple(
+        (read.basis.factor if read.basis.basis == "en" else 0.0) * zone.pressure * read.wind.inside
+        for zone in zones
+    )
+    loads = Loads(zones, inside, airtight, stated.share, read.area.pitch)
+    chain = chain_of(read.layers, [each.held for each in read.sets], loads) if zones else Chain(())
+    lengths = []
+    for each in read.sets:
+        extra, tapered = _taper(read, each)
+        found = length_found(each, read.layers, extra, tapered, read.closed)
+        if found is not None:
+            lengths.append(found)
+    battens = next((each for each in read.sets if isinstance(each.set.way, BattenScrews)), None)
+    thrust = None
+    if battens is not None and isinstance(battens.set.way, BattenScrews):
+        rafters = battens.set.way.rafters or rafters_of(read.layers)
+        thrust = thrust_found(battens, read.layers, read.area, stated, read.slope, rafters)
+    worst = max((zone.design for zone in zones), default=0.0)
+    substrate = next((each.set.substrate for each in read.sets if each.set.substrate), "")
+    asked = Asked(stated.products, read.area.pitch, substrate, worst, stated.laid, "")
+    evidence = best_of(read.evidence, asked, stated.evidence)
+    return Fixed(stated, read.wind, factor, read.sets, chain, tuple(lengths), thrust, evidence)

@@ -1,0 +1,240 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
+"""Wind and fixings as parts of the results."""
+
+from typing import TYPE_CHECKING
+
+from msgspec import Struct
+
+from glacis.core.build_up.control import control_layers
+from glacis.core.falls.found import Drained, Undrained
+from glacis.core.falls.parts import DRAINED, falls_of
+from glacis.core.graph.part import WHOLE, Part
+from glacis.core.graph.reader import Reader
+from glacis.core.heat.parts import THERMAL
+from glacis.core.heat.resolve import LayerData
+from glacis.core.model.document import RoofArea
+from glacis.core.model.falls import Falls
+from glacis.core.model.fixings import AreaFixings, Evidence
+from glacis.core.model.geometry import Footprint
+from glacis.core.model.layers import AirLayer, SolidLayer
+from glacis.core.model.wind import Wind
+from glacis.core.shape.parts import SHAPE
+from glacis.core.shape.shape import RoofShape
+
+if TYPE_CHECKING:
+    from glacis.core.fixings.found import Fixed, SetPlaced
+    from glacis.core.fixings.place_set import PlacedRead
+    from glacis.core.wind.loads import AreaWind
+
+DEEP = 0.08
+"""Members at least so deep carry the roof [m]; our judgement: battens are shallower."""
+CAST = ("concrete",)
+"""Families that are airtight by themselves; by common knowledge."""
+
+
+def fixings_of(reader: Reader, area: str) -> AreaFixings | None:
+    """What is stated about the fixings of an area; None for nothing."""
+    stated = reader.once("fixings", lambda: {item.area: item for item in reader.project.fixings})
+    return stated.get(area)
+
+
+class WindRead(Struct, frozen=True):
+    """What the wind on all areas depends on.
+
+    Attributes:
+        wind: as stated.
+        areas: roof areas.
+        shape: in space.
+        footprints: whose eaves reach out.
+        fixings: about parapets and eaves.
+        walls: height of the parapet by area, as Falls has it [m].
+        airtight: ids of areas whose covering the air inside does not reach.
+        elevation: of the site [m].
+    """
+
+    wind: Wind
+    areas: tuple[RoofArea, ...]
+    shape: RoofShape
+    footprints: tuple[Footprint, ...]
+    fixings: tuple[tuple[str, float | None, tuple[tuple[str, float], ...], float, float], ...]
+    walls: tuple[tuple[str, float], ...]
+    airtight: frozenset[str]
+    elevation: float
+
+
+def _walls(reader: Reader) -> tuple[tuple[str, float], ...]:
+    return tuple(
+        (falls.area, falls.upstand) for falls in reader.project.falls if falls.parapet is not None
+    )
+
+
+def _airtight(reader: Reader) -> frozenset[str]:
+    """Areas with an airtight layer stated beneath their covering, or a cast slab."""
+    found = set()
+    for area in reader.project.areas:
+        stated = fixings_of(reader, area.id)
+        layers = reader.assembly(area).layers
+        named = stated.airtight if stated is not None else ""
+        place = next((k for k, layer in enumerate(layers) if layer.id == named), None)
+        if place is not None:
+            if place < len(layers) - 1:
+                found.add(area.id)
+            continue
+        for layer in layers:
+            material = reader.known.materials.get(getattr(layer, "material", ""))
+            if material is not None and material.family in CAST:
+                found.add(area.id)
+    return frozenset(found)
+
+
+def _reads_wind(reader: Reader, _subject: str) -> WindRead:
+    project = reader.project
+    return WindRead(
+        project.wind, project.areas, reader.value(SHAPE, WHOLE), project.footprints,
+        tuple(
+            (item.area, item.parapet, tuple((edge.edge, edge.height) for edge in item.parapets), item.rounding,
+             item.loaded)
+            for item in project.fixings
+        ),
+        _walls(reader), reader.once("airtight areas", lambda: _airtight(reader)), project.site.elevation,
+    )  # fmt: skip
+
+
+def _wind(read: WindRead) -> "dict[str, AreaWind]":
+    if read.wind.basis == "unstated":
+        return {}
+    from glacis.core.wind.loads import wind_on
+    from glacis.core.wind.met import told_of
+    from glacis.core.wind.roofs import roofs_of
+
+    planes = {plane.id: plane for plane in read.shape.planes}
+    roofs = roofs_of(read.areas, planes, read.shape.edges)
+    return wind_on(read.wind, roofs, told_of(read), read.elevation)
+
+
+WIND = Part("wind", _reads_wind, _wind, lambda found: 16 * 1024 * (1 + len(found)))
+"""Wind on every area; empty where nobody stated it."""
+
+
+def wind_of(reader: Reader, area: str) -> "AreaWind":
+    """Wind on an area; without zones where nobody stated it."""
+    from glacis.core.wind.loads import AreaWind
+
+    return reader.value(WIND, WHOLE).get(area) or AreaWind()
+
+
+def factor_of(wind: Wind) -> float:
+    """Design load over the load at service level [-]."""
+    return 1 / 0.6 if wind.basis == "asce" else wind.factor
+
+
+def rafters_of(layers: tuple[LayerData, ...]) -> float:
+    """Spacing of the outermost members that carry [m]; 0 where there are none."""
+    found = [
+        layer.frame.spacing
+        for layer in layers
+        if layer.frame is not None and layer.thickness >= DEEP
+    ]
+    return found[-1] if found else 0.0
+
+
+def _spacing(reader: Reader, area: RoofArea) -> float:
+    found = 0.0
+    for layer in reader.assembly(area).layers:
+        if isinstance(layer, SolidLayer | AirLayer) and layer.framing and layer.thickness >= DEEP:
+            found = layer.framing.spacing
+    return found
+
+
+def _reads_placed(reader: Reader, subject: str) -> "PlacedRead | None":
+    stated = fixings_of(reader, subject)
+    if stated is None or not stated.sets:
+        return None
+    from glacis.core.fixings.held import Against
+    from glacis.core.fixings.place_set import PlacedRead
+
+    substrates = {item.substrate for item in stated.sets if item.substrate}
+    tests = tuple(test for test in reader.project.pull_outs if test.substrate in substrates)
+    area = reader.area(subject)
+    return PlacedRead(
+        stated.sets,
+        Against(
+            area, wind_of(reader, subject).zones, tests, factor_of(reader.project.wind), _spacing(reader, area),
+            stated.share,
+        ),
+    )  # fmt: skip
+
+
+def _placed(read: "PlacedRead | None") -> "tuple[SetPlaced, ...]":
+    if read is None:
+        return ()
+    from glacis.core.fixings.place_set import sets_placed
+
+    return sets_placed(read)
+
+
+def _weigh(found: "tuple[SetPlaced, ...]") -> int:
+    return 8 * 1024 + 150 * sum(
+        len(each.placed.points) for each in found if each.placed is not None
+    )
+
+
+SETS_PLACED = Part("fixings placed", _reads_placed, _placed, _weigh)
+"""Sets of an area, solved for its zones and placed."""
+
+
+class FixedRead(Struct, frozen=True):
+    """What is held down depends on.
+
+    Attributes:
+        area: the roof area.
+        stated: about its fixings; None for nothing.
+        wind: on it.
+        basis: how the wind is stated.
+        sets: solved and placed.
+        layers: of the build-up.
+        airtight: id of the airtight layer as read; empty for the covering.
+        reaches: whether the air inside presses on the covering.
+        drained: falls that make a taper.
+        slope: length of the slope [m].
+        evidence: of the project.
+    """
+
+    area: RoofArea
+    stated: AreaFixings | None
+    wind: "AreaWind"
+    basis: Wind
+    sets: "tuple[SetPlaced, ...]"
+    layers: tuple[LayerData, ...]
+    closed: tuple[str, ...]
+    drained: Drained | Undrained | None
+    falls: Falls | None
+    slope: float
+    evidence: tuple[Evidence, ...]
+
+
+def _reads_fixed(reader: Reader, subject: str) -> FixedRead | None:
+    stated = fixings_of(reader, subject)
+    if stated is None:
+        return None
+    project, area = reader.project, reader.area(subject)
+    layers = reader.value(THERMAL, subject).layers
+    _, air, vapour, _ = (thread.layers for thread in control_layers(layers))
+    closed = tuple(dict.fromkeys(layers[k].id for k in (*air, *vapour)))
+    plane = next(plane for plane in reader.value(SHAPE, WHOLE).planes if plane.id == subject)
+    return FixedRead(
+        area, stated, wind_of(reader, subject), project.wind, reader.value(SETS_PLACED, subject), layers, closed,
+        reader.value(DRAINED, subject), falls_of(reader, subject), plane.rafter, project.evidence,
+    )  # fmt: skip
+
+
+def _fixed(read: FixedRead | None) -> "Fixed | None":
+    if read is None:
+        return None
+    from glacis.core.fixings.fixed import fixed
+
+    return fixed(read)
+
+
+FIXED = Part("fixings", _reads_fixed, _fixed)
+"""What holds an area down; None where nothing is stated about it."""
