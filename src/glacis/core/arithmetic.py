@@ -5,7 +5,7 @@ import ast
 import operator
 import re
 from collections.abc import Callable, Mapping
-from math import acos, asin, atan, ceil, cos, degrees, radians, sin, tan
+from math import acos, asin, atan, ceil, cos, degrees, exp, log, radians, sin, tan
 
 from glacis.core.errors import ValueRefused
 
@@ -25,6 +25,8 @@ _FUNCTIONS: dict[str, Function] = {
     "acos": lambda share: degrees(acos(max(-1.0, min(1.0, share)))),
     "atan": lambda rise: degrees(atan(rise)),
     "abs": abs,
+    "exp": exp,
+    "ln": lambda value: log(value) if value > 0 else 0.0,
     "ceil": lambda value: float(ceil(value - 1e-6)),
 }
 """Angles are printed in degrees."""
@@ -36,12 +38,13 @@ _WRITTEN = (
     (r"[×·]", lambda _m: "*"),
     (r"−", lambda _m: "-"),
     (r"²", lambda _m: "**2"),
+    (r"\^", lambda _m: "**"),
     (r"°", lambda _m: ""),
 )
 
 
 def evaluate(text: str, functions: Mapping[str, Function]) -> float:
-    """The value of printed arithmetic: + − × · / ² | |, brackets, and functions by name.
+    """The value of printed arithmetic: + − × · / ² ^ | |, brackets, and functions by name.
 
     Args:
         text: such as ``(1 − 0.1) × 4.2 + 0.1 × 3.9`` or ``acos(sin 30° · cos 45°)``.

@@ -58,6 +58,7 @@ STAGES = (
     Stage("air", "Air", "Bays that breathe, and what passes them", "build-up", "A"),
     Stage("falls", "Falls", "Outlets, falls and standing water", "edges", "F"),
     Stage("junctions", "Junctions", "Edges, laps, and who draws what", "edges", "J"),
+    Stage("fixings", "Fixings", "Wind, what holds the roof down, and the evidence", "edges", "I"),
     Stage("set-out", "Set-out", "Where courses, sheets, members and panels go", "works", "T"),
     Stage("compare", "Compare", "Variants side by side", "record", "C"),
     Stage("handover", "Handover", "The report", "record", "W"),

@@ -25,6 +25,7 @@ from glacis.core.shape.change import settle
 from glacis.core.shape.footprints import regrow
 from glacis.core.units.quantities import FOOT, INCH
 from glacis.demo.edges import walls_of
+from glacis.demo.fixings import sallow_creek_fixings
 
 BARN_PITCH = 18.435
 """4 in 12 [°]."""
@@ -168,7 +169,7 @@ def sallow_creek(site: Site) -> Project:
 
     Its faults: nobody stated what the screws through the panels are, and the thin foam of the
     lean-to misses its target over a humid store whose inner surface runs too cold; the panels of the
-    barn grow and skew past their gable.
+    barn grow and skew past their gable; nobody tested what holds the lean-to's foam.
     """
     project = Project(
         name="Sallow Creek Seed Barn",
@@ -194,9 +195,11 @@ def sallow_creek(site: Site) -> Project:
     project = regrow(project, "barn", ("barn-panels", "barn"))
     project = regrow(project, "lean", ("lean-foam", "store"))
     areas = tuple(_renamed(area) for area in project.areas)
-    return settle(
-        replace(
-            project, areas=areas, openings=OPENINGS, falls=(LEAN_FALLS,), products=(PANEL,), set_outs=(ROW,),
-            walls=walls_of("frame"),
+    return sallow_creek_fixings(
+        settle(
+            replace(
+                project, areas=areas, openings=OPENINGS, falls=(LEAN_FALLS,), products=(PANEL,), set_outs=(ROW,),
+                walls=walls_of("frame"),
+            )
         )
     )  # fmt: skip

@@ -34,6 +34,7 @@ from glacis.core.model.set_out import EavesSection, SetOut
 from glacis.core.shape.change import settle
 from glacis.core.shape.footprints import regrow
 from glacis.demo.edges import tern_point_edges
+from glacis.demo.fixings import tern_point_fixings
 from glacis.demo.probe import laboratory_probe
 
 SEA_GRASS = Material(
@@ -314,7 +315,8 @@ def tern_point(site: Site) -> Project:
     over open tanks, and a PVC sheet straight on polystyrene; the bunkhouse has no air layer
     and a fill whose conductivity slipped by ten and states no source, two bays without a way in
     and a low heel without a dam; the hall's rooflight lies half a course off; nothing keeps the
-    corridor's roots off its waterproofing; and those of its edges.
+    corridor's roots off its waterproofing; those of its edges; and the laboratory's sheet stands on a
+    mixed set.
     """
     project = Project(
         name="Tern Point Field Station",
@@ -361,4 +363,4 @@ def tern_point(site: Site) -> Project:
             ),
         ),
     )  # fmt: skip
-    return tern_point_edges(_with_hall(project))
+    return tern_point_fixings(tern_point_edges(_with_hall(project)))

@@ -63,6 +63,25 @@ class Prompts:
         )
         return Path(name) if name else None
 
+    def tests_path(self, parent: QWidget) -> Path | None:
+        """Which table of pull-out tests to read."""
+        name, _ = QFileDialog.getOpenFileName(
+            parent, "Read pull-out tests", self.folder, "CSV tables (*.csv)"
+        )
+        return Path(name) if name else None
+
+    def evidence_table_path(self, parent: QWidget) -> Path | None:
+        """Which table of approvals to read."""
+        name, _ = QFileDialog.getOpenFileName(
+            parent, "Read approvals", self.folder, "CSV tables (*.csv)"
+        )
+        return Path(name) if name else None
+
+    def evidence_path(self, parent: QWidget) -> Path | None:
+        """Which file an approval is."""
+        name, _ = QFileDialog.getOpenFileName(parent, "The approval's file", self.folder)
+        return Path(name) if name else None
+
     def site_path(self, parent: QWidget) -> Path | None:
         """Which site to read."""
         name, _ = QFileDialog.getOpenFileName(

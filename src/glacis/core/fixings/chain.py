@@ -104,6 +104,11 @@ def _over(layers: Sequence[LayerData], k: int) -> bool:
     return any(layer.is_insulation and layer.frame is None for layer in layers[:k])
 
 
+def called(layer: LayerData) -> str:
+    """A layer in words; of an air layer between battens it is the battens that are held."""
+    return "battens" if layer.kind == "air" and layer.frame is not None else layer.name
+
+
 def _number(layers: Sequence[LayerData], name: str, otherwise: int) -> int:
     return next((k for k, layer in enumerate(layers) if layer.id == name), otherwise)
 
@@ -168,7 +173,7 @@ def _interface(
     above, below = layers[k], layers[k - 1] if k > 0 else None
     mass = weight(tuple(layers[k:]))
     by_zone = _loads(loads, k, k == len(layers) - 1, steadying(mass, loads.pitch))
-    names = (above.name, below.name if below is not None else "the structure beneath")
+    names = (called(above), called(below) if below is not None else "the structure beneath")
     bare = Interface(
         above.id, below.id if below is not None else "", names, max(by_zone), mass, (), None, "", 0
     )

@@ -6,8 +6,11 @@ from glacis.core.fixings.chain import Chain, Loads, chain_of
 from glacis.core.fixings.evidence import Asked, best_of
 from glacis.core.fixings.found import Fixed, SetPlaced
 from glacis.core.fixings.measured import length_found, thrust_found
-from glacis.core.fixings.parts import FixedRead, factor_of, rafters_of
+from glacis.core.fixings.parts import CAST, FixedRead, factor_of, rafters_of
+from glacis.core.heat.resolve import LayerData
 from glacis.core.model.fixings import AreaFixings, BattenScrews
+from glacis.core.model.wind import Wind
+from glacis.core.wind.loads import AreaWind
 
 MOST_SAMPLES = 400
 """Fixings of a taper that are measured, evenly picked; our judgement: enough for shares to a percent."""
@@ -29,17 +32,34 @@ def _taper(read: FixedRead, placed: SetPlaced) -> tuple[list[float], str]:
     return [max(0.0, height) for height in heights if height == height], named
 
 
-def _airtight(read: FixedRead, stated: AreaFixings) -> int | None:
+def _airtight(layers: tuple[LayerData, ...], stated: AreaFixings) -> int | None:
     """Number of the airtight layer where it is not the covering."""
-    found = next((k for k, layer in enumerate(read.layers) if layer.id == stated.airtight), None)
+    found = next((k for k, layer in enumerate(layers) if layer.id == stated.airtight), None)
     if found is not None:
-        return found if found < len(read.layers) - 1 else None
+        return found if found < len(layers) - 1 else None
     cast = (
         k
-        for k, layer in enumerate(read.layers)
-        if layer.material is not None and layer.material.family == "concrete"
+        for k, layer in enumerate(layers)
+        if layer.material is not None and layer.material.family in CAST
     )
     return next(cast, None)
+
+
+def loads_of(
+    layers: tuple[LayerData, ...], stated: AreaFixings, wind: AreaWind, basis: Wind, pitch: float
+) -> Loads:
+    """What the wind does to the layers of an area.
+
+    Args:
+        layers: of the build-up, inside to outside.
+        stated: about its fixings.
+        wind: on it.
+        basis: how the wind is stated.
+        pitch: [°].
+    """
+    factor = basis.factor if basis.basis == "en" else 0.0
+    inside = tuple(factor * zone.pressure * wind.inside for zone in wind.zones)
+    return Loads(wind.zones, inside, _airtight(layers, stated), stated.share, pitch)
 
 
 def fixed(read: FixedRead) -> Fixed:
@@ -50,12 +70,7 @@ def fixed(read: FixedRead) -> Fixed:
     """
     stated = read.stated or AreaFixings(area=read.area.id)
     zones, factor = read.wind.zones, factor_of(read.basis)
-    airtight = _airtight(read, stated)
-    inside = tuple(
-        (read.basis.factor if read.basis.basis == "en" else 0.0) * zone.pressure * read.wind.inside
-        for zone in zones
-    )
-    loads = Loads(zones, inside, airtight, stated.share, read.area.pitch)
+    loads = loads_of(read.layers, stated, read.wind, read.basis, read.area.pitch)
     chain = chain_of(read.layers, [each.held for each in read.sets], loads) if zones else Chain(())
     lengths = []
     for each in read.sets:

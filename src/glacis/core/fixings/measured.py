@@ -4,7 +4,7 @@
 from collections.abc import Sequence
 
 from glacis.core.errors import ValueRefused
-from glacis.core.fixings.chain import reach_of
+from glacis.core.fixings.chain import called, reach_of
 from glacis.core.fixings.found import LengthFound, SetPlaced, ThrustFound
 from glacis.core.fixings.lengths import Band, Passed, bands_of, length_of, stray_share
 from glacis.core.fixings.rows import GRAVITY
@@ -46,7 +46,7 @@ def length_found(
         return None
     inner, outer = reach_of(placed.held, layers)
     passed_layers = tuple(layers[inner + 1 : outer + 1]) if outer > inner else ()
-    stack = tuple((layer.name, layer.thickness) for layer in reversed(passed_layers))
+    stack = tuple((called(layer), layer.thickness) for layer in reversed(passed_layers))
     anchor = layers[inner] if inner >= 0 else None
     substrate = anchor.thickness if anchor is not None else placed.set.depth
     passed = Passed(

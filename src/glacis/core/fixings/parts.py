@@ -22,6 +22,7 @@ from glacis.core.shape.parts import SHAPE
 from glacis.core.shape.shape import RoofShape
 
 if TYPE_CHECKING:
+    from glacis.core.fixings.compared import SchoolFound, SchoolsRead
     from glacis.core.fixings.found import Fixed, SetPlaced
     from glacis.core.fixings.place_set import PlacedRead
     from glacis.core.wind.loads import AreaWind
@@ -238,3 +239,34 @@ def _fixed(read: FixedRead | None) -> "Fixed | None":
 
 FIXED = Part("fixings", _reads_fixed, _fixed)
 """What holds an area down; None where nothing is stated about it."""
+
+
+def _reads_schools(reader: Reader, subject: str) -> "SchoolsRead | None":
+    wind = wind_of(reader, subject)
+    if not wind.zones:
+        return None
+    from glacis.core.fixings.compared import SchoolsRead
+    from glacis.core.fixings.fixed import loads_of
+    from glacis.core.fixings.held import Against
+
+    stated = fixings_of(reader, subject) or AreaFixings(area=subject)
+    area, thermal = reader.area(subject), reader.value(THERMAL, subject)
+    against = Against(
+        area, wind.zones, (), factor_of(reader.project.wind), _spacing(reader, area), stated.share
+    )
+    loads = loads_of(thermal.layers, stated, wind, reader.project.wind, area.pitch)
+    return SchoolsRead(
+        against, thermal.layers, loads, thermal.heat.resistance, thermal.heat.counted
+    )
+
+
+def _schools(read: "SchoolsRead | None") -> "tuple[SchoolFound, ...]":
+    if read is None:
+        return ()
+    from glacis.core.fixings.compared import compared
+
+    return compared(read)
+
+
+SCHOOLS = Part("schools of fixing", _reads_schools, _schools)
+"""An area held by every school that its build-up takes, in the same wind."""

@@ -93,11 +93,15 @@ def _drawn(held: SetHeld, against: Against, shapes: Sequence[Shape]) -> Placed |
         if not apart > 0:
             return None
         positions = _positions(frame, shapes, apart, apart / 2 if isinstance(way, Clips) else 0.04)
-        return place_rows(Rows(frame, positions, way.step, lambda n, _wide: spacings[n]), shapes)
+        return place_rows(
+            Rows(frame, positions, way.step, lambda n, _below, _above: spacings[n]), shapes
+        )
     if isinstance(way, Crests):
         frame = contour_frame(area)
         positions = _positions(frame, shapes, way.purlin, min(0.1, way.purlin / 2))
-        return place_rows(Rows(frame, positions, way.rib, lambda n, _wide: spacings[n]), shapes)
+        return place_rows(
+            Rows(frame, positions, way.rib, lambda n, _below, _above: spacings[n]), shapes
+        )
     return None
 
 
@@ -141,8 +145,13 @@ def _seams(
                 step = halves[0]
         positions.append(min(at + step, high - way.lap / 2))
 
-    def spacing(number: int, wide: float) -> float:
-        held = wide / 2 if number in close and wide > halves[0] + 0.2 else wide
-        return row_spacing(way, suctions[number], bears, max(held, 0.05))
+    wide = halves[0] + 0.2 if halves else whole
 
-    return Rows(frame, tuple(positions), way.step, spacing, close)
+    def spacing(number: int, below: float, above: float) -> float:
+        """A wide strip in a hard zone has a row in its middle, so that a row at its side holds a quarter of it."""
+        held = [
+            side / 2 if number in close and 2 * side >= wide else side for side in (below, above)
+        ]
+        return row_spacing(way, suctions[number], bears, max(sum(held), 0.05))
+
+    return Rows(frame, tuple(positions), way.step, spacing, close, wide)

@@ -51,15 +51,17 @@ class Rows(Struct, frozen=True):
         frame: of the area.
         positions: of rows across, rising [m].
         step: of places along a row [m].
-        spacing: by number of a zone and width of the strip that a row holds [m].
+        spacing: by number of a zone and what a row holds to both sides [m].
         middles: zones that need a row in the middle of wide strips.
+        wide: from which width a strip is a wide one [m].
     """
 
     frame: Frame
     positions: tuple[float, ...]
     step: float
-    spacing: Callable[[int, float], float]
+    spacing: Callable[[int, float, float], float]
     middles: frozenset[int] = frozenset()
+    wide: float = 0.0
 
 
 def whole_of(shapes: Sequence[Shape]) -> Shape:
@@ -93,6 +95,8 @@ def place_rows(rows: Rows, shapes: Sequence[Shape]) -> Placed:
         bands.append(_Band(here, inner, outer, None))
     if rows.middles:
         for one, other in pairwise(at):
+            if other - one < rows.wide:
+                continue
             half = (other - one) / 4
             bands.append(_Band((one + other) / 2, half, half, rows.middles))
     taken = _laid(rows, bands, (whole, shapes), (low, high))
@@ -169,7 +173,6 @@ Looked = tuple[float, float, "np.ndarray[Any, Any]", int]
 def _runs(rows: Rows, band: _Band, reach: tuple[float, float], looked: Looked) -> list[list[Run]]:
     """Runs of places along a row that one zone asks alike, gathered where they hang together."""
     origin, look, numbers, none = looked
-    wide = band.below + band.above
     known: dict[int, int] = {}
     first, last = ceil(reach[0] / rows.step - NEAR), floor(reach[1] / rows.step + NEAR)
     groups: list[list[Run]] = [[]]
@@ -187,7 +190,9 @@ def _runs(rows: Rows, band: _Band, reach: tuple[float, float], looked: Looked) -
                 groups.append([])
         else:
             if worst not in known:
-                known[worst] = max(1, floor(rows.spacing(worst, wide) / rows.step + NEAR))
+                known[worst] = max(
+                    1, floor(rows.spacing(worst, band.below, band.above) / rows.step + NEAR)
+                )
             steps = known[worst]
             before = groups[-1][-1] if groups[-1] else None
             if before is not None and before[2:] == (steps, worst):

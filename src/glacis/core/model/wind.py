@@ -93,7 +93,7 @@ class Wind(Node, frozen=True, kw_only=True):
     season: Factor = 1.0
     yearly: Annotated[float, Range("yearly chance of the wind", None, 0.0001, 0.5)] = 0.02
     orography: Factor = 1.0
-    density: Annotated[float, Range("density of the air", Quantity.DENSITY, 0.7, 1.5)] = 1.25
+    density: Annotated[float, Range("density of the air", Quantity.AIR_DENSITY, 0.7, 1.5)] = 1.25
     inside: Inside = "unknown"
     inside_least: Annotated[float, Range("c_pi of suction", None, -1.0, 0.0)] = -0.3
     inside_most: Annotated[float, Range("c_pi of pressure", None, 0.0, 1.0)] = 0.2

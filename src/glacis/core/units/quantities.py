@@ -110,6 +110,9 @@ class Quantity(Enum):
         "condensate", "M_a", Unit("g/m²", 1e-3, 0), Unit("oz/ft²", POUND / 16 / FOOT**2, 3)
     )
     DENSITY = Kind("density", "ρ", Unit("kg/m³", 1.0, 0), Unit("lb/ft³", POUND / FOOT**3, 1))
+    AIR_DENSITY = Kind(
+        "density of the air", "ρ", Unit("kg/m³", 1.0, 2), Unit("lb/ft³", POUND / FOOT**3, 4)
+    )
     HEAT_CAPACITY = Kind(
         "specific heat capacity",
         "c",

@@ -19,7 +19,8 @@ from glacis.core.wind.roofs import Face, Line, Meeting, Roof
 OWN = -1
 """Number of a side that is none of the whole outline."""
 MANSARD = 60.0
-"""Steepest plane below a flat roof that the table has [°]; beyond it is read as sharp, on the safe side (EN 1991-1-4:2005, table 7.2)."""
+"""Steepest plane below a flat roof that the table has [°]; beyond it is read as sharp, on the safe side
+(EN 1991-1-4:2005, table 7.2)."""
 
 
 class Zone(Struct, frozen=True):

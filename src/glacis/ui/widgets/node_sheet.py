@@ -8,7 +8,7 @@ from typing import Any
 from msgspec import Struct
 from msgspec.structs import replace
 from PyQt6.QtCore import Qt, pyqtSignal
-from PyQt6.QtWidgets import QComboBox, QHeaderView, QTableWidget, QWidget
+from PyQt6.QtWidgets import QComboBox, QHeaderView, QLineEdit, QTableWidget, QWidget
 
 from glacis.core.model.node import Node
 from glacis.core.units.quantities import Quantity, System
@@ -31,6 +31,7 @@ class Column(Struct, frozen=True):
         quantity: of a figure.
         choices: words and values, where it is no figure.
         zero: what 0 stands for; empty where it is a figure like others.
+        words: whether it holds words that are typed.
     """
 
     key: str
@@ -40,6 +41,17 @@ class Column(Struct, frozen=True):
     quantity: Quantity = Quantity.FACTOR
     choices: tuple[tuple[str, Any], ...] = ()
     zero: str = ""
+    words: bool = False
+
+
+Cell = UnitField | QComboBox | QLineEdit
+
+
+def _show_words(line: QLineEdit, words: str) -> None:
+    """Show words, unless somebody is typing there."""
+    if line.text() != words and not (line.hasFocus() and line.isModified()):
+        line.setText(words)
+        line.setCursorPosition(0)
 
 
 class NodeSheet(QTableWidget):
@@ -54,7 +66,7 @@ class NodeSheet(QTableWidget):
         self.setToolTip(plain_tip(name))
         self._node, self._columns = node, tuple(columns)
         self._nodes: tuple[Any, ...] = ()
-        self._drawn: list[list[UnitField | QComboBox]] = []
+        self._drawn: list[list[Cell]] = []
         self.setHorizontalHeaderLabels([column.head for column in columns])
         vertical, horizontal = self.verticalHeader(), self.horizontalHeader()
         if vertical is not None:
@@ -78,10 +90,12 @@ class NodeSheet(QTableWidget):
                     widget.show_limit(value or None, system, column.zero)
                 elif isinstance(widget, UnitField):
                     widget.show_value(value, system)
+                elif isinstance(widget, QLineEdit):
+                    _show_words(widget, value)
                 else:
                     widget.setCurrentIndex(widget.findData(value))
 
-    def field(self, row: int, key: str) -> UnitField | QComboBox:
+    def field(self, row: int, key: str) -> Cell:
         """The field of a thing's attribute."""
         return self._drawn[row][[column.key for column in self._columns].index(key)]
 
@@ -95,17 +109,28 @@ class NodeSheet(QTableWidget):
                 self.setCellWidget(row, number, widget)
             self._drawn.append(widgets)
 
-    def _made(self, row: int, column: Column) -> UnitField | QComboBox:
+    def _made(self, row: int, column: Column) -> Cell:
         name = f"{column.name}, {row + 1}"
         if column.choices:
             box = chooser(name, column.choices)
             box.activated.connect(lambda _k: self._take(row, column.key, box.currentData()))
             return box
+        if column.words:
+            line = QLineEdit()
+            line.setAccessibleName(name)
+            line.setToolTip(plain_tip(name))
+            line.editingFinished.connect(lambda: self._take_words(row, column.key, line))
+            return line
         field = UnitField(name, column.quantity, column.width - 2)
         field.bounded(ranges_of(self._node)[column.key])
         field.committed.connect(partial(self._take, row, column.key))
         field.said.connect(self.said)
         return field
+
+    def _take_words(self, row: int, key: str, line: QLineEdit) -> None:
+        words = line.text().strip()
+        if row < len(self._nodes) and words != getattr(self._nodes[row], key):
+            self._take(row, key, words)
 
     def _take(self, row: int, key: str, value: Any) -> None:
         changed = replace(self._nodes[row], **{key: value})
@@ -113,10 +138,12 @@ class NodeSheet(QTableWidget):
 
     def refuse(self) -> None:
         """Show the last good values again."""
-        for widgets in self._drawn:
-            for widget in widgets:
+        for widgets, node in zip(self._drawn, self._nodes, strict=True):
+            for widget, column in zip(widgets, self._columns, strict=True):
                 if isinstance(widget, UnitField):
                     widget.refuse()
+                elif isinstance(widget, QLineEdit):
+                    widget.setText(getattr(node, column.key))
 
     def add(self, node: Node) -> None:
         """One more, after the row in the hand."""
