@@ -32,6 +32,7 @@ from glacis.core.thickness.solve import Wish, solve
 from glacis.demo.tern_point import tern_point
 from glacis.files.libraries import load_library, load_sites
 from glacis.session.kernels import keep_kernels
+from holding import dragged_parapet, large_roof_after_a_change
 from hygro import a_year, beside_lsoda
 from joining import dragged_section, hundred_thousand_cells, thirty_junctions
 from setting_out import dragged_window, ten_thousand_slates
@@ -232,6 +233,8 @@ ROWS = (
     Row("a section of 100,000 cells", hundred_thousand_cells, "1 s", seconds=1.0),
     Row("a section that is dragged", dragged_section, "50 ms", seconds=0.05),
     Row("30 junctions on fine grids", thirty_junctions, "20 s", seconds=20.0),
+    Row("2,000 m² of fixings after a change", large_roof_after_a_change, "0.1 s", seconds=0.1),
+    Row("a parapet that is dragged", dragged_parapet, "33 ms", seconds=0.033),
     Row("a year of a flat roof, 36 cells", a_year, "250 ms", seconds=0.25),
     Row("a weather year made", year_made, "200 ms", seconds=0.2),
     Row("a weather year read", year_read, "300 ms", seconds=0.3),

@@ -6,6 +6,7 @@ from typing import Any
 from msgspec.structs import replace
 
 from core.airy import AIR_TRIPS
+from core.fixed_roofs import FIXINGS_TRIPS
 from core.set_outs import SET_OUT_TRIPS
 from glacis.core.falls.change import set_falls
 from glacis.core.model.document import FixingSet, Imperfections, Project, SetPoint
@@ -108,6 +109,7 @@ def gutter(**stated: Any) -> LevelLine:
 TRIPS: dict[str, Project] = {
     **AIR_TRIPS,
     **SET_OUT_TRIPS,
+    **FIXINGS_TRIPS,
     "falls.broken": falling(outlets=(replace(WEST, at=(30.0, 2.0)), EAST)),
     "falls.least": falling(fall=1 / 80),
     "falls.dry": falling(outlets=(WEST, replace(EAST, raised=0.3))),

@@ -168,6 +168,7 @@ def test_an_edit_recomputes_only_what_depends_on_it():
         "findings of edges": 1, "findings of openings": 1, "findings of the project": 1,
         "set-out": 2, "set-out laid": 2, "findings of set-out": 2,
         "junctions listed": 1, "junctions": 1, "findings of junctions": 1,
+        "wind": 1, "fixings placed": 3, "fixings": 3, "findings of fixings": 3,
     }  # fmt: skip
     engine.analyse(demo())
     assert engine.counts == first
@@ -181,6 +182,7 @@ def test_an_edit_recomputes_only_what_depends_on_it():
         "findings of edges": 0, "findings of openings": 1, "findings of the project": 0,
         "set-out": 0, "set-out laid": 0, "findings of set-out": 0,
         "junctions listed": 0, "junctions": 0, "findings of junctions": 0,
+        "wind": 0, "fixings placed": 0, "fixings": 1, "findings of fixings": 1,
     }  # fmt: skip
     engine.analyse(replace(changed, name="Renamed"))
     assert {part: engine.counts[part] - first[part] for part in first} == more
@@ -204,7 +206,16 @@ def large_project(areas: int, assemblies: int) -> Project:
         replace(base.areas[k % 7], id=f"r{k}", assembly=f"a{k % assemblies}") for k in range(areas)
     )
     bare = replace(
-        base, dormers=(), openings=(), footprints=(), falls=(), airs=(), probes=(), set_outs=()
+        base,
+        dormers=(),
+        openings=(),
+        footprints=(),
+        falls=(),
+        airs=(),
+        probes=(),
+        set_outs=(),
+        fixings=(),
+        pull_outs=(),
     )
     free = tuple(replace(area, grown=None) for area in roofs)
     return replace(bare, assemblies=made, areas=free, variants=())
@@ -227,6 +238,7 @@ def test_in_a_large_project_one_edit_recomputes_one_assembly():
         "figures": users, "findings": users, "shape": 0,
         "findings of edges": 0, "findings of openings": 0, "findings of the project": 0,
         "junctions listed": 0, "junctions": 0, "findings of junctions": 0,
+        "wind": 0, "fixings placed": 0, "fixings": 1, "findings of fixings": 1,
     }  # fmt: skip
 
 

@@ -25,7 +25,7 @@ from glacis.core.model.document import HumidityClass, Project, SetPoint
 from glacis.core.model.layers import MembraneLayer, SolidLayer
 from support import analysed, analyser, demo, own_material, roof_project, rules_of
 
-RULES = tuple(rule for rule in rule_book().rules if rule.about in ("area", "set-out"))
+RULES = tuple(rule for rule in rule_book().rules if rule.about in ("area", "set-out", "fixings"))
 
 
 def test_every_rule_has_a_roof_that_trips_it():
@@ -119,6 +119,12 @@ def test_the_demo_shows_its_deliberate_faults():
         "junction.undrawn",
         "junction.handover",
         "lap.reverse-never",
+        "fixings.evidence",
+        "fixings.unconfirmed",
+        "fixings.few-tests",
+        "fixings.heat",
+        "fixings.pierced",
+        "fixings.tip",
     }
 
 

@@ -39,6 +39,7 @@ from core.faulty import (
     gutter,
     solid,
 )
+from core.fixed_roofs import FIXINGS_NEAR
 from core.set_outs import SET_OUT_NEAR
 from glacis.core.judgement.catalogue import rule_book
 from glacis.core.model.document import FixingSet, Imperfections, Project, SetPoint
@@ -73,6 +74,7 @@ def eaves(width: float, depth: float) -> Project:
 NEAR: dict[str, Project] = {
     **AIR_NEAR,
     **SET_OUT_NEAR,
+    **FIXINGS_NEAR,
     # An outlet on the very edge of the roof is on the roof.
     "falls.broken": falling(outlets=(replace(WEST, at=(0.0, 2.0)),)),
     # 1:80 in the valleys, to the digit.
@@ -312,7 +314,7 @@ NEAR: dict[str, Project] = {
 
 
 def test_every_rule_has_a_roof_that_nearly_trips_it():
-    assert set(NEAR) == {rule.id for rule in rule_book().rules if rule.about in ("area", "set-out")}
+    assert set(NEAR) == {rule.id for rule in rule_book().rules if rule.about in ("area", "set-out", "fixings")}
 
 
 @pytest.mark.parametrize("rule", NEAR)

@@ -49,6 +49,15 @@ class Answers(Prompts):
     def products_path(self, _parent: QWidget) -> Path | None:
         return self.path
 
+    def tests_path(self, _parent: QWidget) -> Path | None:
+        return self.path
+
+    def evidence_table_path(self, _parent: QWidget) -> Path | None:
+        return self.path
+
+    def evidence_path(self, _parent: QWidget) -> Path | None:
+        return self.path
+
     def probe_path(self, _parent: QWidget) -> Path | None:
         return self.path
 

@@ -19,6 +19,7 @@ from msgspec.structs import replace
 from glacis.cli.main import main
 from glacis.core.analysis.analyser import Analyser
 from glacis.core.errors import GlacisError
+from glacis.core.fixings.change import add_tests, put_evidence
 from glacis.core.hourly.probe import kept
 from glacis.core.hourly.probes import add_probe
 from glacis.core.junctions.edge_parts import SECTION
@@ -41,6 +42,7 @@ from glacis.demo.shipped import shipped_demo
 from glacis.files.dxf_write import roof_dxf
 from glacis.files.epw import mended_words, read_epw
 from glacis.files.epw_write import write_epw
+from glacis.files.fixings_table import pull_outs_csv, read_register, read_tests, register_csv
 from glacis.files.libraries import load_library, load_sites
 from glacis.files.materials_csv import materials_csv, read_materials, with_materials
 from glacis.files.outlines_read import read_outlines
@@ -306,6 +308,38 @@ def products(random: Random, folder: Path) -> bool:
     return True
 
 
+def fixings(random: Random, folder: Path) -> bool:
+    """A table of pull-out tests or approvals; what is accepted comes back from a table as it is."""
+    path, roof = folder / "x.csv", shipped_demo()
+    names = {area.id: area.name for area in roof.areas}
+    of_tests = random.random() < 0.5
+    sound = pull_outs_csv(roof.pull_outs, names) if of_tests else register_csv(roof.evidence)
+    path.write_bytes(
+        (spoiled_table if random.random() < 0.8 else spoiled_bytes)(random, sound.encode())
+    )
+    try:
+        if of_tests:
+            made = add_tests(replace(roof, pull_outs=()), read_tests(path, tuple(names.items())))
+        else:
+            made = replace(roof, evidence=())
+            for evidence in read_register(path):
+                made = put_evidence(made, evidence)
+        check_values(made, "project")
+    except GlacisError as fault:
+        return told(fault)
+    if of_tests:
+        path.write_text(pull_outs_csv(made.pull_outs, names))
+        again = read_tests(path, tuple(names.items()))
+        assert [test.substrate for test in again] == [test.substrate for test in made.pull_outs]
+    else:
+        path.write_text(register_csv(made.evidence))
+        assert [each.id for each in read_register(path)] == [each.id for each in made.evidence]
+    results = Analyser(library()).analyse(made)
+    broken = [f.message("si") for f in results.findings if f.rule == "judgement.unjudged"]
+    assert not broken, broken
+    return True
+
+
 def command_line(random: Random, folder: Path) -> bool:
     """A command; it ends with a code of its own and never with a traceback."""
     file = folder / "x.glacis"
@@ -348,12 +382,12 @@ def figure(random: Random, _folder: Path) -> bool:
 
 DOORS: dict[str, Door] = {
     "project": project, "drawing": drawing, "geojson": geojson, "materials": materials, "site": site,
-    "weather": weather, "probe": probe, "products": products, "settings": settings,
+    "weather": weather, "probe": probe, "products": products, "fixings": fixings, "settings": settings,
     "journal": journal, "command line": command_line, "figure": figure,
 }  # fmt: skip
 """By name."""
 SHARES = {
     "project": 470, "drawing": 300, "geojson": 300, "materials": 250, "site": 60, "weather": 30, "probe": 60,
-    "products": 30, "settings": 100, "journal": 50, "command line": 50, "figure": 300,
+    "products": 30, "fixings": 30, "settings": 70, "journal": 50, "command line": 50, "figure": 300,
 }  # fmt: skip
 """How many of two thousand inputs each gets."""

@@ -66,9 +66,9 @@ def _laboratory() -> AreaFixings:
 
 def _hall(area: str) -> AreaFixings:
     battens = FixSet(
-        id="batten-screws", name="Counter-batten screws", way=BattenScrews(thrust="angled", limit=25e3),
+        id="batten-screws", name="Counter-batten screws", way=BattenScrews(thrust="angled", limit=40e3),
         holds="counter-battens", anchor="between",
-        fastener=Fastener(name="batten screw", diameter=0.008, stock=(0.12, 0.14, 0.16, 0.18, 0.2)),
+        fastener=Fastener(name="batten screw", diameter=0.006, stock=(0.12, 0.14, 0.16, 0.18, 0.2)),
         strengths=(Strength(mode="pull-out", value=3200.0, gamma=1.44, source="TA-208"),),
     )  # fmt: skip
     slates = FixSet(

@@ -84,7 +84,7 @@ def _hall() -> Assembly:
             SolidLayer(id="slate", material="slate", thickness=0.008, product="slate-500-250"),
         ),
         imperfections=Imperfections(
-            fixing="counted", fixings=FixingSet(layer="over", diameter=0.008, per_area=2.2)
+            fixing="counted", fixings=FixingSet(layer="over", diameter=0.006, per_area=1.9)
         ),
         note="Slate on battens over a ventilated space.",
     )

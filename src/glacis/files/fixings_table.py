@@ -117,7 +117,7 @@ def fixings_xlsx(areas: Listed) -> bytes:
     })  # fmt: skip
 
 
-def tests_csv(tests: tuple[PullOut, ...], names: dict[str, str]) -> str:
+def pull_outs_csv(tests: tuple[PullOut, ...], names: dict[str, str]) -> str:
     """Pull-out tests as they are read again."""
     rows = (
         (

@@ -101,7 +101,11 @@ def thrust_found(
     if not isinstance(way, BattenScrews) or not rafters > 0:
         return None
     inner, outer = reach_of(placed.held, layers)
-    under = [layer for layer in layers[inner + 1 : outer + 1] if layer.is_insulation]
+    under = [
+        layer
+        for layer in layers[inner + 1 : outer + 1]
+        if layer.is_insulation and not layer.has_trait("own-skins")
+    ]
     if not under or outer <= inner:
         return None
     innermost = next(k for k, layer in enumerate(layers) if layer is under[0])

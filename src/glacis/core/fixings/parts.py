@@ -223,9 +223,10 @@ def _reads_fixed(reader: Reader, subject: str) -> FixedRead | None:
     _, air, vapour, _ = (thread.layers for thread in control_layers(layers))
     closed = tuple(dict.fromkeys(layers[k].id for k in (*air, *vapour)))
     plane = next(plane for plane in reader.value(SHAPE, WHOLE).planes if plane.id == subject)
+    falls = falls_of(reader, subject)
     return FixedRead(
         area, stated, wind_of(reader, subject), project.wind, reader.value(SETS_PLACED, subject), layers, closed,
-        reader.value(DRAINED, subject), falls_of(reader, subject), plane.rafter, project.evidence,
+        reader.value(DRAINED, subject) if falls is not None else None, falls, plane.rafter, project.evidence,
     )  # fmt: skip
 
 

@@ -10,8 +10,8 @@ from glacis.core.fixings.found import SetPlaced
 from glacis.core.heat.resolve import LayerData
 from glacis.core.model.document import FixingSet
 
-ALIKE = 0.05
-"""Numbers to the area closer than this are one to Heat [1/m²]; our judgement: half the last digit that is shown."""
+ALIKE = 0.1
+"""Numbers to the area that differ by less than this share are one to Heat [-]; our judgement: U does not feel it."""
 LEAST_CONDUCTIVITY = 1.0
 """Shafts that conduct less count for nothing [W/(m·K)] (ISO 6946:2017, F.3.1)."""
 
@@ -63,7 +63,7 @@ def are_alike(one: Sequence[FixingSet], other: Sequence[FixingSet]) -> bool:
     if len(one) != len(other):
         return False
     return all(
-        a.layer == b.layer and abs(a.per_area - b.per_area) <= ALIKE and a.diameter == b.diameter
+        a.layer == b.layer and abs(a.per_area - b.per_area) <= ALIKE * max(a.per_area, b.per_area) and a.diameter == b.diameter
         and a.conductivity == b.conductivity and a.recess == b.recess
         for a, b in zip(one, other, strict=True)
     )  # fmt: skip

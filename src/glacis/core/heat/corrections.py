@@ -86,10 +86,14 @@ class Corrections(Struct, frozen=True):
     others: tuple[Addition, ...] = ()
 
     @property
+    def shafts(self) -> float:
+        """dU_f of all sets of fixings together [W/(m²·K)]."""
+        return self.fixings.value + sum(other.value for other in self.others)
+
+    @property
     def computed(self) -> float:
         """Sum of the additions, added or not [W/(m²·K)]."""
-        others = sum(other.value for other in self.others)
-        return self.voids.value + self.fixings.value + others + self.inverted_rain.value
+        return self.voids.value + self.shafts + self.inverted_rain.value
 
     @property
     def total(self) -> float:

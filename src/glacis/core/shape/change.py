@@ -58,7 +58,8 @@ def settle(project: Project) -> Project:
             raise ValueRefused(f"roof area of '{dormer.name}'", host.name, "no dormer's plane")
         project = regrow_dormer(project, dormer, host)
     stated = (
-        project.falls, project.airs, project.hourlies, project.probes, project.set_outs, project.hand_pieces
+        project.falls, project.airs, project.hourlies, project.probes, project.set_outs, project.hand_pieces,
+        project.fixings, project.pull_outs,
     )  # fmt: skip
     if not {item.area for items in stated for item in items} <= areas.keys():
         project = replace(
@@ -69,6 +70,8 @@ def settle(project: Project) -> Project:
             probes=tuple(item for item in project.probes if item.area in areas),
             set_outs=tuple(item for item in project.set_outs if item.area in areas),
             hand_pieces=tuple(item for item in project.hand_pieces if item.area in areas),
+            fixings=tuple(item for item in project.fixings if item.area in areas),
+            pull_outs=tuple(item for item in project.pull_outs if item.area in areas),
         )
     return with_holes(project)
 

@@ -50,7 +50,7 @@ def _results(results: Results, area: str) -> dict[str, Any]:
         "U_with_eaves": item.figures.whole,
         "corrections": {
             "voids": heat.corrections.voids.value,
-            "fixings": heat.corrections.fixings.value,
+            "fixings": heat.corrections.shafts,
             "inverted_rain": heat.corrections.inverted_rain.value,
             "applied": heat.corrections.applied,
         },

@@ -21,7 +21,7 @@ SCHOOLS: tuple[tuple[School, Distribution, str], ...] = (
 )  # fmt: skip
 
 
-class TestsView(Struct, frozen=True):
+class PullOutsView(Struct, frozen=True):
     """What is drawn.
 
     Attributes:
@@ -45,7 +45,7 @@ def height_of(tests: tuple[PullOut, ...]) -> float:
     return TOP + ROW * max(1, len(substrates(tests))) + 20
 
 
-def tests_scene(view: TestsView, size: Size) -> Scene:
+def pull_outs_scene(view: PullOutsView, size: Size) -> Scene:
     """The whole drawing."""
     if not view.tests:
         words = "No pull-out test yet: add one below, or read a table."
@@ -63,7 +63,7 @@ def tests_scene(view: TestsView, size: Size) -> Scene:
 
 
 def _substrate(
-    view: TestsView, substrate: str, top: float, scale: tuple[float, float, float]
+    view: PullOutsView, substrate: str, top: float, scale: tuple[float, float, float]
 ) -> Iterator[Item]:
     left, right, most = scale
     mine = samples(view.tests, substrate)
@@ -88,7 +88,7 @@ def _substrate(
 
 
 def _school(
-    view: TestsView, tests: tuple[PullOut, ...], how: tuple[School, Distribution, str], y: float,
+    view: PullOutsView, tests: tuple[PullOut, ...], how: tuple[School, Distribution, str], y: float,
     scale: tuple[float, float, float],
 ) -> Iterator[Item]:  # fmt: skip
     left, right, most = scale

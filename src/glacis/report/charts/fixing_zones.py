@@ -100,7 +100,7 @@ def zones_scene(view: ZonesView, size: Size) -> Scene:
     items += rows
     items += _north()
     items += scale_bar(fit, size, view.system)
-    return Scene(size[0], size[1], tuple(items), (*hot, *touched, *_touch(view, fit)))
+    return Scene(size[0], size[1], tuple(items), (*_touch(view, fit), *touched, *hot))
 
 
 def _held(view: ZonesView, fit: Fit) -> Iterator[Item]:
@@ -296,7 +296,7 @@ def _north() -> Iterator[Item]:
 
 
 def _touch(view: ZonesView, fit: Fit) -> Iterator[Hot]:
-    """Zones answer where they lie, the smallest first."""
+    """Zones answer where they lie, the smallest over the others."""
     found = []
     for k, zone in enumerate(view.wind.zones):
         words = f"Zone {zone.name}: {with_unit(zone.design, LOAD, view.system)}"
@@ -305,5 +305,5 @@ def _touch(view: ZonesView, fit: Fit) -> Iterator[Hot]:
             xs, ys = outline[::2], outline[1::2]
             found.append(Hot("zone", str(k), (min(xs), min(ys), max(xs), max(ys)), words, outline))
     yield from sorted(
-        found, key=lambda each: (each.box[2] - each.box[0]) * (each.box[3] - each.box[1])
+        found, key=lambda each: -(each.box[2] - each.box[0]) * (each.box[3] - each.box[1])
     )

@@ -234,12 +234,12 @@ def _approvals(read: RegisterRead) -> Iterator[Block]:
 def _tests(read: RegisterRead) -> Iterator[Block]:
     if not read.tests:
         return
-    from glacis.report.charts.fixing_tests import TestsView, height_of, tests_scene
+    from glacis.report.charts.fixing_tests import PullOutsView, height_of, pull_outs_scene
 
     yield Room(80)
     yield Words("Pull-out tests", "heading")
     size = 760.0, height_of(read.tests)
-    yield Picture(tests_scene(TestsView(read.tests, read.units), size))
+    yield Picture(pull_outs_scene(PullOutsView(read.tests, read.units), size))
     names = {ident: name for ident, name, _ in read.areas}
     rows: list[tuple[str, ...]] = [
         ("area", "substrate", "fixing", "failed at", "how", "date", "by")

@@ -26,12 +26,12 @@ def workbook(results: Results) -> bytes:
     return fixings_xlsx(_named(results))
 
 
-def tests(results: Results) -> bytes:
+def pull_outs(results: Results) -> bytes:
     """Pull-out tests as CSV."""
-    from glacis.files.fixings_table import tests_csv
+    from glacis.files.fixings_table import pull_outs_csv
 
     names = {area.id: area.name for area in results.project.areas}
-    return tests_csv(results.project.pull_outs, names).encode()
+    return pull_outs_csv(results.project.pull_outs, names).encode()
 
 
 def register(results: Results) -> bytes:
@@ -44,6 +44,6 @@ def register(results: Results) -> bytes:
 EXPORTS = (
     Export("fixings", "Schedule of fixings", ".csv", "CSV", schedule),
     Export("fixings-book", "Fixings as a workbook", ".xlsx", "XLSX", workbook),
-    Export("pull-out-tests", "Pull-out tests", ".csv", "CSV", tests),
+    Export("pull-out-tests", "Pull-out tests", ".csv", "CSV", pull_outs),
     Export("approvals", "Register of approvals", ".csv", "CSV", register),
 )

@@ -37,7 +37,7 @@ class SetBar(QWidget):
             lambda _k: hand.change("set", {"anchor": self.anchor.currentData()})
         )
         self.zones.activated.connect(
-            lambda _k: hand.change("set", {"zones": self.zones.currentData()})
+            lambda _k: hand.change("set", {"zones": tuple(self.zones.currentData().split())})
         )
         self.more.activated.connect(self._add)
         for box, width in (
@@ -90,15 +90,16 @@ class SetBar(QWidget):
 
     def _show_zones(self, held: FixSet) -> None:
         self.zones.clear()
-        self.zones.addItem("all zones", ())
+        self.zones.addItem("all zones", "")
         names = tuple(dict.fromkeys(zone.name.split()[0] for zone in self._hand.wind.zones))
         for name in names:
-            self.zones.addItem(f"{name} only", (name,))
+            self.zones.addItem(f"{name} only", name)
         if len(names) > 2:
-            self.zones.addItem("all but the mildest", names[:-1])
-        if held.zones and self.zones.findData(held.zones) < 0:
-            self.zones.addItem(", ".join(held.zones), held.zones)
-        self.zones.setCurrentIndex(max(0, self.zones.findData(held.zones)))
+            self.zones.addItem("all but the mildest", " ".join(names[:-1]))
+        chosen = " ".join(held.zones)
+        if self.zones.findData(chosen) < 0:
+            self.zones.addItem(", ".join(held.zones), chosen)
+        self.zones.setCurrentIndex(self.zones.findData(chosen))
 
     def _offered(self) -> tuple[FixSet, ...]:
         """Sets that schools of this build-up would take, each once."""

@@ -12,7 +12,7 @@ from glacis.core.model.fixings import PullOut, Strength
 from glacis.core.units.format import with_unit
 from glacis.core.units.quantities import Quantity
 from glacis.files.errors import shown_name
-from glacis.report.charts.fixing_tests import TestsView, substrates, tests_scene
+from glacis.report.charts.fixing_tests import PullOutsView, substrates, pull_outs_scene
 from glacis.ui.desk import Desk
 from glacis.ui.drawing.canvas import Canvas
 from glacis.ui.plain import plain_tip
@@ -136,8 +136,8 @@ class StrengthPanel(Overlay):
             self.substrate.setCurrentIndex(max(0, self.substrate.findData(placed.set.substrate)))
             self.school.setCurrentIndex(self.school.findData(placed.set.school))
             self.spread.setCurrentIndex(self.spread.findData(placed.set.distribution))
-        view = TestsView(tests, system, placed.set.gamma if placed is not None else 1.5)
-        self.canvas.show_scene(lambda w, h: tests_scene(view, (w, h)), self._desk.palette)
+        view = PullOutsView(tests, system, placed.set.gamma if placed is not None else 1.5)
+        self.canvas.show_scene(lambda w, h: pull_outs_scene(view, (w, h)), self._desk.palette)
         self.told.setText(self._words())
 
     def _words(self) -> str:
