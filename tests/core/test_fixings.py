@@ -9,11 +9,26 @@ from hypothesis import strategies as st
 from msgspec.structs import replace
 from shapely import Point, Polygon
 
+from core.fixed_roofs import BOARDS as BOARDS_SET
+from core.fixed_roofs import ROWS as ROWS_SET
+from core.fixed_roofs import held as held_roof
 from core.wind_roofs import area, met, shapes
-from glacis.core.errors import ValueRefused
+from glacis.core.errors import GlacisError, ValueRefused
+from glacis.core.fixings.change import (
+    add_tests,
+    change_fastener,
+    change_set,
+    change_way,
+    confirm_rows,
+    count_in_heat,
+    put_evidence,
+    put_row,
+    state_wind,
+)
 from glacis.core.fixings.evidence import Asked, best_of, judge_evidence
 from glacis.core.fixings.held import Against, set_held
 from glacis.core.fixings.lengths import Passed, bands_of, length_of, stray_share
+from glacis.core.fixings.parts import FIXED
 from glacis.core.fixings.place_set import PlacedRead, sets_placed
 from glacis.core.fixings.placing import covered
 from glacis.core.fixings.pull_out import factor_of, pulled
@@ -38,6 +53,7 @@ from glacis.core.fixings.thrust import (
     truss_of,
     withdrawal,
 )
+from glacis.core.fixings.to_heat import fed_by
 from glacis.core.model.fixings import (
     BattenScrews,
     BoardScrews,
@@ -53,10 +69,12 @@ from glacis.core.model.fixings import (
     SeamRows,
     Strength,
 )
-from glacis.core.model.wind import Wind
-from support import case
+from glacis.core.model.validate import check_project
+from glacis.core.model.wind import Coefficient, Sector, Wind
+from support import analyser, case
 
 EN = Wind(basis="en")
+ROW = "en mono 180 15 F suction"
 SCREW = (Strength(mode="pull-out", value=1350.0),)
 
 
@@ -280,7 +298,8 @@ def test_lengths_are_those_of_the_reference():
 
 def test_a_taper_takes_a_length_to_every_band_and_strays_by_hand():
     passed = Passed(0.1, substrate=0.1, least_grip=0.05, cover=0.01)
-    bands = bands_of([0.1 + k * 0.001 for k in range(100)], passed, [0.16, 0.2, 0.24])
+    bands, mapped = bands_of([0.1 + k * 0.001 for k in range(100)], passed, [0.16, 0.2, 0.24])
+    assert (mapped[0], mapped[-1], len(mapped)) == (0, 3, 100)
     assert [band.length for band in bands] == [0.16, 0.2, 0.24, None]
     assert [round(band.share, 2) for band in bands] == [0.11, 0.4, 0.4, 0.09]
     assert bands[0].thickest == pytest.approx(0.11)
@@ -375,7 +394,7 @@ def test_an_approval_stands_for_what_was_tested_and_no_longer(limits, asks, gap)
 def test_the_set_that_differs_least_then_lasts_longest_is_taken():
     register = (
         proof(id="old", expires="2027-01-01"), proof(id="long", expires="2031-01-01"),
-        replace(proof(id="other"), covers=(Role(role="sheet", product="Z"), Role(role="screw", product="screw B"))),
+        replace(proof(id="other"), covers=(Role(role="sheet", product="Z"), proof().covers[1])),
     )  # fmt: skip
     assert best_of(register, asked()).evidence.id == "long"
     assert best_of(register, asked(), "old").evidence.id == "old"
@@ -391,3 +410,85 @@ def test_zones_reach_points_of_a_set_for_corners_alone():
     assert placed.count > 0
     assert all(corner.contains(Point(at)) for at in placed.placed.points)
     assert Fastener().stock
+
+
+@pytest.mark.parametrize(
+    ("change", "words"),
+    [
+        (lambda p: change_fastener(p, "a", "rows", stock=()), "one length"),
+        (lambda p: change_fastener(p, "a", "rows", angle=25.0), "30"),
+        (lambda p: change_set(p, "a", "rows", anchor="nowhere"), "nowhere"),
+        (lambda p: change_way(p, "a", "rows", least=0.6), "least first"),
+        (lambda p: change_way(p, "a", "rows", lap=0.5, roll=0.5), "less than the roll"),
+        (lambda p: state_wind(p, speed=0.0), "1.00"),
+        (lambda p: state_wind(p, sectors=(Sector(start=0.0), Sector(start=360.0))), "one for each"),
+        (
+            lambda p: put_row(
+                p, Coefficient(row=ROW, values=(-3.0, -2.0), by="A", dated="2026-01-01")
+            ),
+            "source",
+        ),
+        (
+            lambda p: put_row(
+                p, Coefficient(row="en duo", values=(-3.0,), source="x", by="A", dated="2026-01-01")
+            ),
+            "row",
+        ),
+        (lambda p: confirm_rows(p, (ROW,), "", "2026-01-01"), "name"),
+        (
+            lambda p: add_tests(
+                p, (PullOut(id="", area="a", substrate=" ", fixing="x", force=900.0),)
+            ),
+            "substrate",
+        ),
+        (
+            lambda p: add_tests(
+                p, (PullOut(id="", area="a", substrate="x", fixing="x", force=0.0),)
+            ),
+            "N",
+        ),
+        (lambda p: put_evidence(p, Evidence(id=" ", title="x")), "number"),
+        (lambda p: change_set(p, "a", "none"), "none"),
+    ],
+)
+def test_what_cannot_be_is_refused_with_field_and_limit_and_nothing_changes(change, words):
+    project = held_roof()
+    before = project
+    with pytest.raises(GlacisError, match=words):
+        change(project)
+    assert project == before
+    check_project(project)
+
+
+def test_heat_adds_sets_up_and_counts_what_is_placed():
+    project = held_roof(ROWS_SET, BOARDS_SET)
+    roof = analyser().analyse(project)
+    found = roof.value(FIXED, "a")
+    fed = tuple(each.mean for each in fed_by(found.sets, roof.of("a").roof.layers))
+    assert [each.per_area for each in fed] == [
+        pytest.approx(each.per_area, abs=1e-3) for each in found.sets
+    ]
+    counted = count_in_heat(project, "b", fed)
+    heat = analyser().analyse(counted).of("a").roof.heat
+    alone = [
+        analyser()
+        .analyse(count_in_heat(project, "b", (each,)))
+        .of("a")
+        .roof.heat.corrections.fixings.value
+        for each in fed
+    ]
+    assert heat.corrections.shafts == pytest.approx(sum(alone))
+    assert heat.transmittance == pytest.approx(heat.clear_transmittance + heat.corrections.total)
+    assert "fixings.heat" in {f.rule for f in analyser().analyse(project).findings}
+    assert "fixings.heat" not in {f.rule for f in analyser().analyse(counted).findings}
+
+
+def test_unlike_ways_do_not_add_and_a_plate_clamps_nothing_above_itself():
+    found = analyser().analyse(held_roof(ROWS_SET, BOARDS_SET)).value(FIXED, "a")
+    above, below = found.chain.interfaces[0], found.chain.interfaces[1]
+    assert [each.name for each in above.crossings] == ["Sheet screws"]
+    assert {each.name for each in below.crossings} == {"Sheet screws", "Board screws"}
+    alone = analyser().analyse(held_roof(ROWS_SET)).value(FIXED, "a").chain.interfaces[1]
+    assert below.use <= alone.use
+    heavy = analyser().analyse(held_roof(ROWS_SET)).value(FIXED, "a").chain.interfaces
+    assert heavy[0].load > heavy[-1].load

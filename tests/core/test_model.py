@@ -238,7 +238,6 @@ def test_in_a_large_project_one_edit_recomputes_one_assembly():
         "figures": users, "findings": users, "shape": 0,
         "findings of edges": 0, "findings of openings": 0, "findings of the project": 0,
         "junctions listed": 0, "junctions": 0, "findings of junctions": 0,
-        "wind": 0, "fixings placed": 0, "fixings": 1, "findings of fixings": 1,
     }  # fmt: skip
 
 

@@ -314,7 +314,9 @@ NEAR: dict[str, Project] = {
 
 
 def test_every_rule_has_a_roof_that_nearly_trips_it():
-    assert set(NEAR) == {rule.id for rule in rule_book().rules if rule.about in ("area", "set-out", "fixings")}
+    assert set(NEAR) == {
+        rule.id for rule in rule_book().rules if rule.about in ("area", "set-out", "fixings")
+    }
 
 
 @pytest.mark.parametrize("rule", NEAR)

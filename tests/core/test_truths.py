@@ -329,6 +329,7 @@ US = {
     (Quantity.LINEAR, 1.0): 1.730735,
     (Quantity.POINT, 1.0): 0.527527926,
     (Quantity.COUPLING, 1.0): 0.527527926,
+    (Quantity.AIR_DENSITY, 1.0): 16.0184634,
 }
 
 

@@ -63,6 +63,11 @@ THICKNESS, LENGTH, RESISTANCE = Quantity.THICKNESS, Quantity.LENGTH, Quantity.RE
         ("200", Quantity.CONDENSATE, "si", 0.2),
         ("10 pcf", Quantity.DENSITY, "si", 160.18463),
         ("5 psf", Quantity.AREA_MASS, "si", 24.412136),
+        ("0.95 kN", Quantity.FORCE, "us", 950.0),
+        ("1.2 kPa", Quantity.LOAD, "us", 1200.0),
+        ("25 psf", Quantity.LOAD, "si", 1197.00647),
+        ("0.08 N/mm²", Quantity.STRESS, "us", 80e3),
+        ("90 km/h", Quantity.SPEED, "us", 25.0),
     ],
 )
 def test_typed_figures_are_understood(text, quantity, system, expected):

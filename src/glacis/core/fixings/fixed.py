@@ -12,9 +12,6 @@ from glacis.core.model.fixings import AreaFixings, BattenScrews
 from glacis.core.model.wind import Wind
 from glacis.core.wind.loads import AreaWind
 
-MOST_SAMPLES = 400
-"""Fixings of a taper that are measured, evenly picked; our judgement: enough for shares to a percent."""
-
 
 def _taper(read: FixedRead, placed: SetPlaced) -> tuple[list[float], str]:
     """What a taper adds to its thinnest, fixing by fixing [m], and id of its layer."""
@@ -26,10 +23,8 @@ def _taper(read: FixedRead, placed: SetPlaced) -> tuple[list[float], str]:
     named = drained.stated.layer or next(
         (x.id for x in reversed(read.layers) if x.is_insulation), ""
     )
-    points = placed.placed.points
-    step = max(1, len(points) // MOST_SAMPLES)
-    heights = [drained.over_deck_at(point) for point in points[::step]]
-    return [max(0.0, height) for height in heights if height == height], named
+    heights = [drained.over_deck_at(point) for point in placed.placed.points]
+    return [max(0.0, height) if height == height else 0.0 for height in heights], named
 
 
 def _airtight(layers: tuple[LayerData, ...], stated: AreaFixings) -> int | None:

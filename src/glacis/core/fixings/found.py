@@ -68,6 +68,7 @@ class LengthFound(Struct, frozen=True):
         length: window and choice where what is passed is as stated.
         bands: lengths over a taper, with how many; one where there is none.
         counts: fixings by band.
+        mapped: number of the band of each placed fixing; empty where there is no taper.
         pierced: ids of air and vapour layers that they pass.
         stray: how far a screw may stray in a rafter [m], and the share that misses [-]; None where it meets no rafter.
         refused: why there is none; empty where there is.
@@ -80,6 +81,7 @@ class LengthFound(Struct, frozen=True):
     length: Length | None
     bands: tuple[Band, ...] = ()
     counts: tuple[int, ...] = ()
+    mapped: tuple[int, ...] = ()
     pierced: tuple[str, ...] = ()
     stray: tuple[float, float] | None = None
     refused: str = ""

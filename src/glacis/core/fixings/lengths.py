@@ -6,6 +6,7 @@ from math import erf, radians, sin, sqrt, tan
 from typing import Literal
 
 from msgspec import Struct
+from msgspec.structs import replace
 
 from glacis.core.errors import ValueRefused
 
@@ -122,25 +123,27 @@ class Band(Struct, frozen=True):
 
 def bands_of(
     thicknesses: Sequence[float], passed: Passed, stock: Sequence[float]
-) -> tuple[Band, ...]:  # fmt: skip
+) -> tuple[tuple[Band, ...], tuple[int, ...]]:
     """Lengths for a taper: at every place the shortest that fits, gathered by length.
 
     Args:
         thicknesses: of what is passed at places of equal weight [m].
         passed: the rest; its thickness is not read.
         stock: lengths [m].
-    """
-    from msgspec.structs import replace
 
+    Returns:
+        The bands, the shortest first, what no length fits last; and the number of its band for every place.
+    """
+    chosen = [length_of(replace(passed, thickness=each), stock).chosen for each in thicknesses]
     found: dict[float | None, list[float]] = {}
-    for thickness in thicknesses:
-        chosen = length_of(replace(passed, thickness=thickness), stock).chosen
-        found.setdefault(chosen, []).append(thickness)
+    for size, thickness in zip(chosen, thicknesses, strict=True):
+        found.setdefault(size, []).append(thickness)
     order = sorted(found, key=lambda size: (size is None, size or 0.0))
-    return tuple(
+    bands = tuple(
         Band(min(found[size]), max(found[size]), size, len(found[size]) / len(thicknesses))
         for size in order
     )
+    return bands, tuple(order.index(size) for size in chosen)
 
 
 def stray_share(

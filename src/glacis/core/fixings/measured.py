@@ -68,9 +68,12 @@ def length_found(
         length = length_of(passed, screw.stock)
         bands: tuple[Band, ...] = ()
         counts: tuple[int, ...] = ()
+        mapped: tuple[int, ...] = ()
         if extra and any(layer.id == tapered for layer in passed_layers):
-            bands = bands_of([passed.thickness + more for more in extra], passed, screw.stock)
-            counts = tuple(round(band.share * placed.count) for band in bands)
+            bands, mapped = bands_of(
+                [passed.thickness + more for more in extra], passed, screw.stock
+            )
+            counts = tuple(mapped.count(number) for number in range(len(bands)))
     except ValueRefused as refused:
         return LengthFound(
             placed.set.id, passed, stack, name, None, pierced=pierced, refused=str(refused)
@@ -81,7 +84,9 @@ def length_found(
         stray = stray_share(
             anchor.frame.width, screw.diameter, MARKING, WANDER, passed.thickness + grip
         )
-    return LengthFound(placed.set.id, passed, stack, name, length, bands, counts, pierced, stray)
+    return LengthFound(
+        placed.set.id, passed, stack, name, length, bands, counts, mapped, pierced, stray
+    )
 
 
 def thrust_found(

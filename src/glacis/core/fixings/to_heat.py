@@ -62,8 +62,14 @@ def are_alike(one: Sequence[FixingSet], other: Sequence[FixingSet]) -> bool:
     """Whether Heat counts the same in both."""
     if len(one) != len(other):
         return False
-    return all(
-        a.layer == b.layer and abs(a.per_area - b.per_area) <= ALIKE * max(a.per_area, b.per_area) and a.diameter == b.diameter
-        and a.conductivity == b.conductivity and a.recess == b.recess
-        for a, b in zip(one, other, strict=True)
-    )  # fmt: skip
+    return all(_alike(a, b) for a, b in zip(one, other, strict=True))
+
+
+def _alike(a: FixingSet, b: FixingSet) -> bool:
+    shafts = (a.layer, a.diameter, a.conductivity, a.recess) == (
+        b.layer,
+        b.diameter,
+        b.conductivity,
+        b.recess,
+    )
+    return shafts and abs(a.per_area - b.per_area) <= ALIKE * max(a.per_area, b.per_area)

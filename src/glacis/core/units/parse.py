@@ -43,7 +43,17 @@ _EXTRA: dict[Quantity, dict[str, Unit]] = {
     Quantity.DENSITY: {"pcf": Quantity.DENSITY.unit("us")},
     Quantity.FALL: {"in/ft": Quantity.FALL.unit("us")},
     Quantity.AREA_MASS: {"psf": Quantity.AREA_MASS.unit("us")},
-}
+    Quantity.FORCE: {"kn": Unit("kN", 1e3, 2)},
+    Quantity.LOAD: {
+        "psf": Quantity.LOAD.unit("us"), "kpa": Unit("kPa", 1e3, 2), "pa": Unit("Pa", 1.0, 0),
+        "n/m2": Unit("N/m²", 1.0, 0),
+    },
+    Quantity.STRESS: {
+        "mpa": Unit("MPa", 1e6, 3), "n/mm2": Unit("N/mm²", 1e6, 3), "kn/m2": Unit("kN/m²", 1e3, 1),
+        "pa": Unit("Pa", 1.0, 0),
+    },
+    Quantity.SPEED: {"km/h": Unit("km/h", 1 / 3.6, 1)},
+}  # fmt: skip
 # Patterns are compiled when something is first typed: the window opens without them.
 _FRACTION = r"^(?P<sign>-?)\s*(?:(?P<whole>\d+)[\s-]+)?(?P<top>\d+)\s*/\s*(?P<bottom>\d+)"
 _DECIMAL = r"^[-+]?(?:\d+(?:[.,]\d+)?|[.,]\d+)"

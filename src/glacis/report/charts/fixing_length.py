@@ -13,7 +13,7 @@ from glacis.core.units.format import with_unit
 from glacis.core.units.quantities import Quantity, System
 from glacis.report.charts.fixing_marks import LABEL, dimension, stack_patches
 from glacis.report.charts.fixing_marks import Drawn as Band
-from glacis.report.charts.fixing_pattern import lengths_told
+from glacis.report.charts.fixing_pattern import length_mark, lengths_told
 from glacis.report.scene import (
     CUT,
     FACE,
@@ -189,7 +189,8 @@ def _words(view: LengthView, size: Size) -> Iterator[Item]:
         return
     head = [(view.placed.set.name, "ink")]
     passed = with_unit(view.found.passed.thickness, T, view.system)
-    rows = [*head, (f"passes {passed}", "second"), *lengths_told(view.found, view.system)]
+    told = list(lengths_told(view.found, view.system))
+    rows = [*head, (f"passes {passed}", "second"), *told]
     if view.found.bands:
         thin, thick = view.found.bands[0].thinnest, max(band.thickest for band in view.found.bands)
         rows.append(
@@ -207,6 +208,8 @@ def _words(view: LengthView, size: Size) -> Iterator[Item]:
             (f"{100 * share:.0f}\u2009% miss the rafter", "mind" if share > 0.05 else "second")
         )
     for number, (words, ink) in enumerate(rows):
+        if view.found.bands and 2 <= number < 2 + len(told):
+            yield length_mark(x - 10, y - 4, number - 2)
         face: Face = "semibold" if number == 0 else "regular"
         yield Text(
             x, y, shorten(words, max(60.0, size[0] - x - 8), LABEL), LABEL, ink, "start", face

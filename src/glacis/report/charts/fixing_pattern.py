@@ -107,19 +107,36 @@ def pattern_scene(view: PatternView, size: Size) -> Scene:
             items.append(Line(flat(fit, line), "hairline" if is_board else "second", DIMENSION))
         if not is_board:
             hot += _rows(placed.lines, fit)
-        shown = (
-            placed.points
-            if len(placed.points) <= MOST_DRAWN
-            else placed.points[:: len(placed.points) // MOST_DRAWN + 1]
-        )
-        for x, y in (fit.point(*point) for point in shown):
-            items.append(Patch((x - 1.8, y, x, y - 1.8, x + 1.8, y, x, y + 1.8), "accent"))
+        items += _points(view, fit)
     for hole in view.area.holes:
         items.append(Patch(flat(fit, hole.outline), "kerb", "ink", FACE))
     rows, touched = _list(view, size)
     items += rows
     items += scale_bar(fit, size, view.system)
     return Scene(size[0], size[1], tuple(items), (*hot, *touched))
+
+
+def _points(view: PatternView, fit: Fit) -> Iterator[Item]:
+    """Every fixing, its mark by its length where there are several."""
+    placed = view.placed.placed
+    if placed is None:
+        return
+    length = next((each for each in view.fixed.lengths if each.set == view.placed.set.id), None)
+    mapped = length.mapped if length is not None else ()
+    step = len(placed.points) // MOST_DRAWN + 1
+    for k in range(0, len(placed.points), step):
+        x, y = fit.point(*placed.points[k])
+        yield length_mark(x, y, mapped[k] if mapped else 0)
+
+
+def length_mark(x: float, y: float, band: int) -> Item:
+    """The mark of a length: lozenge, square, cross stroke, and again larger."""
+    half = 1.9 + 0.5 * (band // 3)
+    if band % 3 == 0:
+        return Patch((x - half, y, x, y - half, x + half, y, x, y + half), "accent")
+    if band % 3 == 1:
+        return Patch(box(x - half, y - half, x + half, y + half), "bench", "ink", FACE)
+    return Line((x - half - 1, y + half + 1, x + half + 1, y - half - 1), "mind", CUT)
 
 
 def _rows(lines: tuple[tuple[tuple[float, float], ...], ...], fit: Fit) -> Iterator[Hot]:

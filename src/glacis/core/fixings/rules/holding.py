@@ -346,6 +346,13 @@ def _truss(
             Evidence("stress", found.truss.stress, Quantity.STRESS),
         )  # fmt: skip
     laid = max((pattern.spacing for pattern in held.held.patterns), default=0.0)
+    pressed = found.truss.compression * min(laid, found.truss.spacing)
+    if way.pairs and pressed > found.buckling:
+        yield says(
+            roof, "fixings.thrust", "stop",
+            f"Square screws of “{name}” threaded in the batten are pressed with {{0}} each and buckle at {{1}}.",
+            Evidence("pressed", pressed, Quantity.FORCE), Evidence("buckles", found.buckling, Quantity.FORCE),
+        )  # fmt: skip
     if 0 < found.truss.spacing < laid:
         yield says(
             roof, "fixings.thrust", "stop",
@@ -366,7 +373,7 @@ def _take_thrust(_project: Project, roof: FixingsSubject, finding: Finding) -> t
             laying(
                 roof,
                 name,
-                "Lean screws at 65°, a truss with the insulation",
+                "Lean screws at 65°, beside the square ones that hold the wind",
                 thrust="angled",
                 lean=65.0,
             )

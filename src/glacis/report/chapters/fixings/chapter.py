@@ -41,7 +41,7 @@ class FixingsRead(Struct, frozen=True):
         area: the roof area.
         wind: on it.
         basis: as stated.
-        fixed: what holds it; None where nobody said.
+        fixed: what holds it.
         layers: of its build-up.
         walls: its free edges with their parapets.
         units: of the report.
@@ -50,17 +50,18 @@ class FixingsRead(Struct, frozen=True):
     area: RoofArea
     wind: AreaWind
     basis: Wind
-    fixed: Fixed | None
+    fixed: Fixed
     layers: tuple[LayerData, ...]
     walls: tuple[Wall, ...]
     units: System
 
 
 def _reads(reader: Reader, area: str) -> FixingsRead | None:
-    if reader.project.wind.basis == "unstated":
+    fixed = reader.value(FIXED, area)
+    if fixed is None or reader.project.wind.basis == "unstated":
         return None
     return FixingsRead(
-        reader.area(area), wind_of(reader, area), reader.project.wind, reader.value(FIXED, area),
+        reader.area(area), fixed.wind, reader.project.wind, fixed,
         reader.value(THERMAL, area).layers, walls_of(reader, area), reader.project.units,
     )  # fmt: skip
 
@@ -80,7 +81,7 @@ def _blocks(read: FixingsRead | None) -> Blocks:
         Room(110),
         Words("Wind and fixings", "sub"),
         *_zones(read),
-        *(_held(read, read.fixed) if read.fixed is not None else ()),
+        *_held(read, read.fixed),
         *working_blocks(fixings_working(read.basis, read.wind, read.fixed), read.units),
         Words(CAUTION, "small"),
     )
@@ -172,9 +173,8 @@ FIXINGS_CHAPTER = Part("chapter fixings", _reads, _blocks)
 
 
 def told_apart(results: Results, item: AreaResult) -> object:
-    """Areas differ here by the wind on them and all that holds them."""
-    area = item.roof.area.id
-    return (results.value(FIXED, area), wind_of(results.reader, area).zones)
+    """Areas differ here by all that holds them; what is stated of none tells none apart."""
+    return results.value(FIXED, item.roof.area.id)
 
 
 class RegisterRead(Struct, frozen=True):
@@ -189,7 +189,7 @@ class RegisterRead(Struct, frozen=True):
 def _reads_register(reader: Reader, _subject: str) -> RegisterRead:
     project = reader.project
     asked = []
-    for stated in project.fixings:
+    for stated in (item for item in project.fixings if reader.has_area(item.area)):
         area = reader.area(stated.area)
         worst = max((zone.design for zone in wind_of(reader, area.id).zones), default=0.0)
         substrate = next((held.substrate for held in stated.sets if held.substrate), "")

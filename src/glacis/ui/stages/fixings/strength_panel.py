@@ -12,7 +12,7 @@ from glacis.core.model.fixings import PullOut, Strength
 from glacis.core.units.format import with_unit
 from glacis.core.units.quantities import Quantity
 from glacis.files.errors import shown_name
-from glacis.report.charts.fixing_tests import PullOutsView, substrates, pull_outs_scene
+from glacis.report.charts.fixing_tests import PullOutsView, pull_outs_scene, substrates
 from glacis.ui.desk import Desk
 from glacis.ui.drawing.canvas import Canvas
 from glacis.ui.plain import plain_tip

@@ -278,12 +278,14 @@ class ImperfectionPanel(Overlay):
     def _raised(self, roof: AnalysedArea) -> str:
         """What the corrections add, and as much as how much insulation."""
         system, found = self._desk.system, roof.heat.corrections
+        sets = 1 + len(found.others)
+        fixings = "fixings" if sets == 1 else f"{sets} sets of fixings"
         parts = [
-            f"{name} {with_unit(addition.value, U, system)}"
-            for name, addition in (
-                ("voids", found.voids), ("fixings", found.fixings), ("rain", found.inverted_rain),
+            f"{name} {with_unit(value, U, system)}"
+            for name, value in (
+                ("voids", found.voids.value), (fixings, found.shafts), ("rain", found.inverted_rain.value),
             )
-            if addition.value
+            if value
         ]  # fmt: skip
         words = "Nothing raises U above the clear field."
         if parts:
