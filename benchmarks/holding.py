@@ -8,7 +8,7 @@ from msgspec.structs import replace
 
 from glacis.core.analysis.analyser import Analyser
 from glacis.core.fixings.change import set_parapet
-from glacis.core.fixings.parts import FIXED, WIND, wind_of
+from glacis.core.fixings.parts import FIXED, wind_of
 from glacis.core.fixings.walls import walls_of
 from glacis.core.model.document import Project
 from glacis.demo.tern_point import tern_point
@@ -33,16 +33,16 @@ def _large() -> tuple[Analyser, Project]:
         outline = ((x, y), (x + 10, y), (x + 10, y + 10), (x, y + 10))
         areas.append(replace(lab, id=f"r{k}", name=f"Roof {k}", outline=outline, holes=()))
         fixings.append(replace(stated, area=f"r{k}"))
+    tests = tuple(replace(test, area="r0") for test in demo.pull_outs)
     large = replace(
         demo, areas=tuple(areas), fixings=tuple(fixings), openings=(), dormers=(), footprints=(), falls=(), airs=(),
-        set_outs=(), probes=(), hourlies=(), junctions=(), hand_pieces=(), pull_outs=(), variants=(), decisions=(),
+        set_outs=(), probes=(), hourlies=(), junctions=(), hand_pieces=(), pull_outs=tests, variants=(), decisions=(),
     )  # fmt: skip
     return Analyser(load_library()), large
 
 
 def _all(engine: Analyser, project: Project) -> int:
     results = engine.analyse(project, "figures")
-    results.value(WIND)
     return sum(
         placed.count for area in project.areas for placed in results.value(FIXED, area.id).sets
     )

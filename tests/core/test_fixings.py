@@ -205,7 +205,8 @@ def test_fixings_along_runs_are_never_farther_apart_than_any_place_between_allow
         runs.append((start, start + size - 1, steps, 0))
         start += size
     allowed = [steps for size, steps in pairs for _ in range(size)]
-    taken = covered(runs)
+    taken, zones = covered(runs)
+    assert len(zones) == len(taken)
     assert taken == sorted(set(taken))
     assert taken[0] >= 0
     assert taken[-1] < start

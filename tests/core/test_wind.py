@@ -20,7 +20,7 @@ from glacis.core.wind.coefficients import (
     table_with,
 )
 from glacis.core.wind.en_zones import en_zones, plan_of
-from glacis.core.wind.loads import Told, en_pressure, wind_on
+from glacis.core.wind.loads import Told, en_pressure
 from glacis.core.wind.peak import AsceSite, asce_peak, en_peak, probability_factor
 from support import case
 
@@ -160,9 +160,7 @@ def test_air_inside_and_walls_below_overhangs_press_upwards():
     reached = met(EN, roof)["s"].zones
     q = reached[0].pressure
     assert reached[0].suction - closed[0].suction == pytest.approx(0.2 * q)
-    out = met(EN, roof, {"s": Told(overhangs=((((0.0, 0.0), (20.0, 0.0)), 0.6),)), "n": Told()})[
-        "s"
-    ].zones
+    out = met(EN, roof, overhangs={"s": ((((0.0, 0.0), (20.0, 0.0)), 0.6),)})["s"].zones
     over = [zone for zone in out if zone.name.endswith("over the wall")]
     assert sum(zone.plan_area for zone in over) == pytest.approx(20 * 0.6)
     assert all(zone.under == pytest.approx(1.0) for zone in over)
@@ -297,7 +295,7 @@ def test_rooflights_are_no_part_of_a_zone_and_hips_have_their_own_letters():
 
 def test_stated_suctions_lie_on_corner_edge_and_field():
     wind = Wind(basis="stated", field=800.0, edge=1200.0, corner=1800.0)
-    found = wind_on(wind, roofs_in((area("a", L_SHAPE, level=5.0),)), {"a": Told()})["a"]
+    found = met(wind, (area("a", L_SHAPE, level=5.0),))["a"]
     assert [(zone.name, zone.suction, round(zone.plan_area)) for zone in found.zones] == [
         ("corner", 1800.0, 20), ("edge", 1200.0, 68), ("field", 800.0, 272),
     ]  # fmt: skip

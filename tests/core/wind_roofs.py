@@ -8,8 +8,10 @@ from shapely import MultiPolygon
 
 from glacis.core.model.document import RoofArea
 from glacis.core.shape.shape import shape_of
-from glacis.core.wind.loads import Told, wind_on
+from glacis.core.wind.loads import Told, area_wind, loads_on, order_of
+from glacis.core.wind.mapped import Book, map_of
 from glacis.core.wind.roofs import roofs_of
+from glacis.core.wind.suction import parted
 
 
 def area(name, outline, pitch=0.0, azimuth=180.0, level=5.0):
@@ -65,10 +67,18 @@ def roofs_in(areas):
     return roofs_of(tuple(areas), {plane.id: plane for plane in shape.planes}, shape.edges)
 
 
-def met(wind, areas, said=None):
+def met(wind, areas, said=None, overhangs=None):
     """Wind on every area."""
-    said = said or {}
-    return wind_on(wind, roofs_in(areas), {each.id: said.get(each.id, Told()) for each in areas})
+    told = {each.id: (said or {}).get(each.id, Told()) for each in areas}
+    book = Book(wind.basis, wind.edition, wind.ground)
+    found = {}
+    for roof in roofs_in(areas):
+        for mapped in map_of(book, roof, overhangs or {}):
+            loads = loads_on(wind, mapped, told)
+            order = order_of(loads)
+            parts = parted([part.shape for part in mapped.zones], order, mapped.cut)
+            found[mapped.area] = area_wind(mapped, loads, order, parts)
+    return found
 
 
 def shapes(found):

@@ -20,12 +20,17 @@ from glacis.core.model.layers import AirLayer, SolidLayer
 from glacis.core.model.wind import Wind
 from glacis.core.shape.parts import SHAPE
 from glacis.core.shape.shape import RoofShape
+from glacis.core.wind.roofs import Line
 
 if TYPE_CHECKING:
     from glacis.core.fixings.compared import SchoolFound, SchoolsRead
     from glacis.core.fixings.found import Fixed, SetPlaced
     from glacis.core.fixings.place_set import PlacedRead
-    from glacis.core.wind.loads import AreaWind
+    from glacis.core.wind.loads import AreaLoads, AreaWind
+    from glacis.core.wind.mapped import AreaMap, Book
+    from glacis.core.wind.met import Said
+    from glacis.core.wind.suction import Order
+    from glacis.core.wind.suction import Part as WindPart
 
 DEEP = 0.08
 """Members at least so deep carry the roof [m]; our judgement: battens are shallower."""
@@ -39,26 +44,67 @@ def fixings_of(reader: Reader, area: str) -> AreaFixings | None:
     return stated.get(area)
 
 
-class WindRead(Struct, frozen=True):
-    """What the wind on all areas depends on.
+class MapsRead(Struct, frozen=True):
+    """What zones of all winds depend on.
 
     Attributes:
-        wind: as stated.
+        book: by which they are measured.
         areas: roof areas.
         shape: in space.
         footprints: whose eaves reach out.
-        fixings: about parapets and eaves.
+    """
+
+    book: "Book"
+    areas: tuple[RoofArea, ...]
+    shape: RoofShape
+    footprints: tuple[Footprint, ...]
+
+
+def _reads_maps(reader: Reader, _subject: str) -> MapsRead | None:
+    project, wind = reader.project, reader.project.wind
+    if wind.basis == "unstated":
+        return None
+    from glacis.core.wind.mapped import Book
+
+    book = Book(wind.basis, wind.edition, wind.ground)
+    return MapsRead(book, project.areas, reader.value(SHAPE, WHOLE), project.footprints)
+
+
+def _maps(read: MapsRead | None) -> "dict[str, AreaMap]":
+    if read is None:
+        return {}
+    from glacis.core.wind.mapped import map_of
+    from glacis.core.wind.met import overhangs_of
+    from glacis.core.wind.roofs import roofs_of
+
+    planes = {plane.id: plane for plane in read.shape.planes}
+    overhangs = overhangs_of(read.areas, read.footprints)
+    roofs = roofs_of(read.areas, planes, read.shape.edges)
+    return {mapped.area: mapped for roof in roofs for mapped in map_of(read.book, roof, overhangs)}
+
+
+MAPS = Part("zones of all winds", _reads_maps, _maps, lambda found: 32 * 1024 * (1 + len(found)))
+"""Zones of every wind on every area, whatever its speed; empty where nobody stated the wind."""
+
+
+class LoadsRead(Struct, frozen=True):
+    """What figures of the wind on an area depend on.
+
+    Attributes:
+        wind: as stated.
+        mapped: zones of all winds on it.
+        fixings: about parapets and eaves of the areas of its roof.
         walls: height of the parapet by area, as Falls has it [m].
+        lines: edges in plan that parapets are stated for.
         airtight: ids of areas whose covering the air inside does not reach.
         elevation: of the site [m].
     """
 
     wind: Wind
-    areas: tuple[RoofArea, ...]
-    shape: RoofShape
-    footprints: tuple[Footprint, ...]
-    fixings: tuple[tuple[str, float | None, tuple[tuple[str, float], ...], float, float], ...]
+    mapped: "AreaMap"
+    fixings: "tuple[Said, ...]"
     walls: tuple[tuple[str, float], ...]
+    lines: tuple[tuple[str, Line], ...]
     airtight: frozenset[str]
     elevation: float
 
@@ -88,40 +134,112 @@ def _airtight(reader: Reader) -> frozenset[str]:
     return frozenset(found)
 
 
-def _reads_wind(reader: Reader, _subject: str) -> WindRead:
+def _said(reader: Reader) -> "dict[str, Said]":
+    from glacis.core.wind.met import Said
+
+    return {
+        item.area: Said(
+            item.area, item.parapet, tuple((edge.edge, edge.height) for edge in item.parapets), item.rounding,
+            item.loaded,
+        )
+        for item in reader.project.fixings
+    }  # fmt: skip
+
+
+def _reads_loads(reader: Reader, subject: str) -> LoadsRead | None:
+    mapped = reader.value(MAPS, WHOLE).get(subject)
+    if mapped is None:
+        return None
     project = reader.project
-    return WindRead(
-        project.wind, project.areas, reader.value(SHAPE, WHOLE), project.footprints,
-        tuple(
-            (item.area, item.parapet, tuple((edge.edge, edge.height) for edge in item.parapets), item.rounding,
-             item.loaded)
-            for item in project.fixings
-        ),
-        _walls(reader), reader.once("airtight areas", lambda: _airtight(reader)), project.site.elevation,
+    said = reader.once("said to the wind", lambda: _said(reader))
+    walls = dict(reader.once("walls to the wind", lambda: _walls(reader)))
+    mates = set(mapped.mates)
+    stated = {edge for mate in mates if mate in said for edge, _ in said[mate].parapets}
+    lines: tuple[tuple[str, Line], ...] = ()
+    if stated:
+        edges = reader.value(SHAPE, WHOLE).edges
+        lines = tuple(
+            (edge.id, (edge.start[:2], edge.end[:2])) for edge in edges if edge.id in stated
+        )
+    airtight = reader.once("airtight areas", lambda: _airtight(reader))
+    return LoadsRead(
+        project.wind, mapped, tuple(said[mate] for mate in mapped.mates if mate in said),
+        tuple((mate, walls[mate]) for mate in mapped.mates if mate in walls), lines, airtight & mates,
+        project.site.elevation,
     )  # fmt: skip
 
 
-def _wind(read: WindRead) -> "dict[str, AreaWind]":
-    if read.wind.basis == "unstated":
-        return {}
-    from glacis.core.wind.loads import wind_on
+def _loads(read: LoadsRead | None) -> "AreaLoads | None":
+    if read is None:
+        return None
+    from glacis.core.wind.loads import loads_on
     from glacis.core.wind.met import told_of
-    from glacis.core.wind.roofs import roofs_of
 
-    planes = {plane.id: plane for plane in read.shape.planes}
-    roofs = roofs_of(read.areas, planes, read.shape.edges)
-    return wind_on(read.wind, roofs, told_of(read), read.elevation)
+    return loads_on(read.wind, read.mapped, told_of(read), read.elevation)
 
 
-WIND = Part("wind", _reads_wind, _wind, lambda found: 16 * 1024 * (1 + len(found)))
-"""Wind on every area; empty where nobody stated it."""
+LOADS = Part("figures of the wind", _reads_loads, _loads)
+"""Figures of every zone of every wind on an area; None where nobody stated the wind."""
+
+
+class PartedRead(Struct, frozen=True):
+    """What parts of an area by the worst wind depend on: zones, and which are worse than which."""
+
+    mapped: "AreaMap"
+    order: "Order"
+
+
+def _reads_parted(reader: Reader, subject: str) -> PartedRead | None:
+    loads = reader.value(LOADS, subject)
+    if loads is None:
+        return None
+    from glacis.core.wind.loads import order_of
+
+    return PartedRead(reader.value(MAPS, WHOLE)[subject], order_of(loads))
+
+
+def _parted(read: PartedRead | None) -> "tuple[WindPart, ...]":
+    if read is None:
+        return ()
+    from glacis.core.wind.suction import parted
+
+    return parted([part.shape for part in read.mapped.zones], read.order, read.mapped.cut)
+
+
+PARTED = Part("worst of all winds", _reads_parted, _parted)
+"""What each group of zones governs; the same as long as the same winds are worse than others."""
+
+
+class WindRead(Struct, frozen=True):
+    """What the wind on an area is put together from."""
+
+    mapped: "AreaMap"
+    loads: "AreaLoads"
+    parts: "tuple[WindPart, ...]"
+
+
+def _reads_wind(reader: Reader, subject: str) -> WindRead | None:
+    loads = reader.value(LOADS, subject)
+    if loads is None:
+        return None
+    return WindRead(reader.value(MAPS, WHOLE)[subject], loads, reader.value(PARTED, subject))
+
+
+def _wind(read: WindRead | None) -> "AreaWind":
+    from glacis.core.wind.loads import AreaWind, area_wind, order_of
+
+    if read is None:
+        return AreaWind()
+    return area_wind(read.mapped, read.loads, order_of(read.loads), read.parts)
+
+
+WIND = Part("wind", _reads_wind, _wind)
+"""Wind on an area; without zones where nobody stated it."""
 
 
 def wind_of(reader: Reader, area: str) -> "AreaWind":
     """Wind on an area; without zones where nobody stated it."""
-    from glacis.core.wind.loads import AreaWind
-
-    return reader.value(WIND, WHOLE).get(area) or AreaWind()
+    return reader.value(WIND, area)
 
 
 def factor_of(wind: Wind) -> float:

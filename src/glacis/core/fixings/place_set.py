@@ -12,12 +12,17 @@ from glacis.core.fixings.held import Against, SetHeld, cover_of, row_spacing, se
 from glacis.core.fixings.lay import Frame, contour_frame, fall_frame
 from glacis.core.fixings.placing import (
     BoardLay,
+    Ground,
     Placed,
     Rows,
+    close_shares,
     place_boards,
     place_rows,
     shapes_of,
     span,
+    spread_of,
+    whole_area,
+    whole_of,
 )
 from glacis.core.model.fixings import (
     BattenScrews,
@@ -57,7 +62,8 @@ def _placed(held: SetHeld, against: Against, shapes: Sequence[Shape]) -> SetPlac
     if not mine or held.refused:
         return SetPlaced(held, None, (), ())
     own = [shapes[number] for number in mine]
-    placed = _drawn(held, against, own)
+    whole = whole_area(against.area) if len(own) == len(shapes) else whole_of(own)
+    placed = _drawn(held, against, Ground(tuple(own), whole, spread_of(own)))
     if placed is None:
         counts = tuple(
             ceil(pattern.per_area * area - 1e-9) if pattern.per_area > 0 else 0
@@ -70,37 +76,38 @@ def _placed(held: SetHeld, against: Against, shapes: Sequence[Shape]) -> SetPlac
     )
 
 
-def _drawn(held: SetHeld, against: Against, shapes: Sequence[Shape]) -> Placed | None:
+def _drawn(held: SetHeld, against: Against, ground: Ground) -> Placed | None:
     way, area, patterns = held.set.way, against.area, held.patterns
     suctions = tuple(against.zones[pattern.zone].design for pattern in patterns)
     bears = held.resistance.design
     if isinstance(way, SeamRows):
         frame = contour_frame(area, way.turn)
-        rows = _seams(
-            way, frame, shapes, (suctions, bears), [pattern.distance for pattern in patterns]
-        )
-        return place_rows(rows, shapes)
+        distances = [pattern.distance for pattern in patterns]
+        rows = _seams(way, frame, ground, (suctions, bears), distances)
+        return place_rows(rows, ground)
     if isinstance(way, BoardScrews):
         frame = contour_frame(area, way.turn)
         lay = BoardLay(
             frame, (way.length, way.width), way.patterns, bears if bears > 0 else 1e9, suctions
         )
-        return place_boards(lay, shapes)
+        return place_boards(lay, ground)
     spacings = [pattern.spacing for pattern in patterns]
     if isinstance(way, BattenScrews | Clips):
         frame = fall_frame(area)
         apart = way.seam if isinstance(way, Clips) else way.rafters or against.rafters
         if not apart > 0:
             return None
-        positions = _positions(frame, shapes, apart, apart / 2 if isinstance(way, Clips) else 0.04)
+        positions = _positions(
+            frame, ground.shapes, apart, apart / 2 if isinstance(way, Clips) else 0.04
+        )
         return place_rows(
-            Rows(frame, positions, way.step, lambda n, _below, _above: spacings[n]), shapes
+            Rows(frame, positions, way.step, lambda n, _below, _above: spacings[n]), ground
         )
     if isinstance(way, Crests):
         frame = contour_frame(area)
-        positions = _positions(frame, shapes, way.purlin, min(0.1, way.purlin / 2))
+        positions = _positions(frame, ground.shapes, way.purlin, min(0.1, way.purlin / 2))
         return place_rows(
-            Rows(frame, positions, way.rib, lambda n, _below, _above: spacings[n]), shapes
+            Rows(frame, positions, way.rib, lambda n, _below, _above: spacings[n]), ground
         )
     return None
 
@@ -116,33 +123,23 @@ def _positions(
     return tuple(inner) if last - inner[-1] < 0.02 else (*inner, last)
 
 
+MOST = 0.5
+"""Share of a roll from which it is laid in halves [-]; our judgement: most of it needs them."""
+
+
 def _seams(
-    way: SeamRows, frame: Frame, shapes: Sequence[Shape], wind: tuple[tuple[float, ...], float], distances: list[float]
+    way: SeamRows, frame: Frame, ground: Ground, wind: tuple[tuple[float, ...], float], distances: list[float]
 ) -> Rows:  # fmt: skip
     """Rows in the seams of rolls: half rolls where most of a roll needs them, a row in its middle where its ends do."""
-    import shapely
-
     whole, *halves = cover_of(way)
     suctions, bears = wind
-    _, _, low, high = span(frame, shapes)
-    left, right, _, _ = span(frame, shapes)
-    close = frozenset(
-        n for n, distance in enumerate(distances) if halves and distance < whole - 1e-9
-    )
+    left, right, low, high = span(frame, ground.shapes)
+    close = frozenset(n for n, d in enumerate(distances) if halves and d < whole - 1e-9)
+    needs = close_shares(frame, ground.spread, close, (left, right, low, high)) if close else None
     positions = [low + way.lap / 2]
-    need = shapely.unary_union([shapes[n] for n in close]) if close else None
-    everything = shapely.unary_union(list(shapes))
     while positions[-1] + 1e-6 < high - way.lap / 2:
         at = positions[-1]
-        step = whole
-        if need is not None:
-            ring = [
-                frame.plan(*p)
-                for p in ((left, at), (right, at), (right, at + whole), (left, at + whole))
-            ]
-            strip = shapely.Polygon(ring).intersection(everything)
-            if strip.area > 0 and strip.intersection(need).area > 0.5 * strip.area:
-                step = halves[0]
+        step = halves[0] if needs is not None and needs(at, at + whole) > MOST else whole
         positions.append(min(at + step, high - way.lap / 2))
 
     wide = halves[0] + 0.2 if halves else whole

@@ -12,6 +12,7 @@ from msgspec import Struct
 
 from glacis.core.fixings.lay import Frame, Point
 from glacis.core.fixings.rows import board_count
+from glacis.core.model.document import RoofArea
 from glacis.core.wind.suction import WindZone
 
 Shape = Any
@@ -44,6 +45,87 @@ def shapes_of(zones: Sequence[WindZone]) -> list[Shape]:
     ]
 
 
+class Spread(Struct, frozen=True):
+    """Zones in their plain parts, made ready to be asked.
+
+    Attributes:
+        parts: number of the zone, its part and the box round that, the worst zone first.
+        count: how many zones there are.
+    """
+
+    parts: tuple[tuple[int, Shape, tuple[float, float, float, float]], ...]
+    count: int
+
+    def numbers(self, x: Any, y: Any) -> Any:
+        """Number of the worst zone at every place; how many there are where none is."""
+        found = np.full(len(x), self.count)
+        for number, part, (left, bottom, right, top) in self.parts:
+            near = np.flatnonzero(
+                (x >= left) & (x <= right) & (y >= bottom) & (y <= top) & (found > number)
+            )
+            if len(near):
+                found[near[shapely.contains_xy(part, x[near], y[near])]] = number
+        return found
+
+
+class Ground(Struct, frozen=True):
+    """What fixings are placed on.
+
+    Attributes:
+        shapes: zones, the worst first.
+        whole: the area of all of them, a hair smaller.
+        spread: the zones made ready to be asked.
+    """
+
+    shapes: tuple[Shape, ...]
+    whole: Shape
+    spread: Spread
+
+
+def spread_of(shapes: Sequence[Shape]) -> Spread:
+    """Zones made ready to be asked."""
+    parts = []
+    for number, shape in enumerate(shapes):
+        for part in getattr(shape, "geoms", (shape,)):
+            shapely.prepare(part)
+            parts.append((number, part, part.bounds))
+    return Spread(tuple(parts), len(shapes))
+
+
+ALONG, ACROSS = 1.0, 0.2
+"""Distances at which rolls are asked what they lie on [m]; our judgement: finer than any strip of the wind."""
+
+
+def close_shares(
+    frame: Frame,
+    spread: Spread,
+    close: frozenset[int],
+    reach: tuple[float, float, float, float],
+) -> Callable[[float, float], float]:
+    """Tells for a strip across the frame which share of it lies on certain zones.
+
+    Args:
+        frame: of the area.
+        spread: zones.
+        close: numbers of those that are asked for.
+        reach: least and most along and across [m].
+    """
+    left, right, low, high = reach
+    us = np.arange(left + ALONG / 2, right, ALONG)
+    vs = np.arange(low + ACROSS / 2, high, ACROSS)
+    x, y = (value.ravel() for value in np.broadcast_arrays(*_plan(frame, us[None, :], vs[:, None])))
+    numbers = spread.numbers(x, y)
+    inside, on = numbers < spread.count, np.isin(numbers, list(close))
+    all_, mine = (found.reshape(len(vs), len(us)).sum(axis=1) for found in (inside, on))
+
+    def share(start: float, end: float) -> float:
+        rows = slice(int((start - low) / ACROSS), max(1, int((end - low) / ACROSS)))
+        total = all_[rows].sum()
+        return float(mine[rows].sum() / total) if total else 0.0
+
+    return share
+
+
 class Rows(Struct, frozen=True):
     """How rows are laid.
 
@@ -65,9 +147,16 @@ class Rows(Struct, frozen=True):
 
 
 def whole_of(shapes: Sequence[Shape]) -> Shape:
-    """An area of its zones, a hair smaller."""
+    """Zones taken together, a hair smaller."""
     whole = shapely.unary_union([shape.buffer(NEAR, join_style="mitre") for shape in shapes])
     return whole.buffer(-INSET, join_style="mitre")
+
+
+def whole_area(area: RoofArea) -> Shape:
+    """An area without what goes through it, a hair smaller."""
+    return shapely.Polygon(area.outline, [hole.outline for hole in area.holes]).buffer(
+        -INSET, join_style="mitre"
+    )
 
 
 def span(frame: Frame, shapes: Sequence[Shape]) -> tuple[float, float, float, float]:
@@ -78,14 +167,12 @@ def span(frame: Frame, shapes: Sequence[Shape]) -> tuple[float, float, float, fl
     return min(us), max(us), min(vs), max(vs)
 
 
-def place_rows(rows: Rows, shapes: Sequence[Shape]) -> Placed:
+def place_rows(rows: Rows, ground: Ground) -> Placed:
     """Fixings in rows, no farther apart than each zone that a row touches asks for.
 
     The first stands within half a spacing of the end of its row, the last likewise.
     """
-    whole = whole_of(shapes)
-    for shape in shapes:
-        shapely.prepare(shape)
+    shapes = ground.shapes
     low, high, below, above = span(rows.frame, shapes)
     at = rows.positions
     bands = []
@@ -99,11 +186,21 @@ def place_rows(rows: Rows, shapes: Sequence[Shape]) -> Placed:
                 continue
             half = (other - one) / 4
             bands.append(_Band((one + other) / 2, half, half, rows.middles))
-    taken = _laid(rows, bands, (whole, shapes), (low, high))
-    points = tuple(point for line, _ in taken for point in line)
-    numbers = tuple(number for _, zones in taken for number in zones)
-    counts = tuple(numbers.count(number) for number in range(len(shapes)))
-    return Placed(points, numbers, tuple((line[0], line[-1]) for line, _ in taken), counts)
+    laid = _laid(rows, bands, ground, (low, high))
+    if not laid:
+        return Placed((), (), (), (0,) * len(shapes))
+    sizes = [len(places) for places, _, _ in laid]
+    us = np.array([place for places, _, _ in laid for place in places]) * rows.step
+    vs = np.repeat([v for _, _, v in laid], sizes)
+    zones = [zone for _, found, _ in laid for zone in found]
+    x, y = _plan(rows.frame, us, vs)
+    points = tuple(zip(x.tolist(), y.tolist(), strict=True))
+    counts = tuple(np.bincount(zones, minlength=len(shapes)).tolist())
+    lasts = np.cumsum(sizes).tolist()
+    lines = tuple(
+        (points[last - size], points[last - 1]) for last, size in zip(lasts, sizes, strict=True)
+    )
+    return Placed(points, tuple(zones), lines, counts)
 
 
 class _Band(Struct, frozen=True):
@@ -115,114 +212,120 @@ class _Band(Struct, frozen=True):
     only: frozenset[int] | None
 
 
-Line = tuple[list[Point], list[int]]
 Run = tuple[int, int, int, int]
 """First and last place along a row, steps between fixings there, and the zone."""
 LOOK = 0.2
 """Distance at which a row is asked for its zone [m]; the worse of two neighbours holds between; our judgement."""
 
 
-def _laid(
-    rows: Rows,
-    bands: list[_Band],
-    ground: tuple[Shape, Sequence[Shape]],
-    reach: tuple[float, float],
-) -> list[Line]:
-    """Rows with their fixings, row by row."""
-    whole, shapes = ground
+class _Looked(Struct, frozen=True):
+    """The worst zone between places that rows were asked at.
+
+    Attributes:
+        origin: first place along [m].
+        look: their distance [m].
+        worst: by row and place.
+    """
+
+    origin: float
+    look: float
+    worst: Any
+
+    def place(self, step: float, number: int) -> int:
+        """Number of the place at or before a step of a row."""
+        found = floor((number * step - self.origin) / self.look + NEAR)
+        return min(max(0, found), int(self.worst.shape[1]) - 1)
+
+
+def _looked(rows: Rows, bands: list[_Band], spread: Spread, reach: tuple[float, float]) -> _Looked:
+    """Rows asked for their zones in the middle and at both sides of what they hold."""
     look = rows.step * max(1, floor(LOOK / rows.step))
     count = ceil((reach[1] - reach[0]) / look) + 2
     us = reach[0] - look / 2 + np.arange(count) * look
-    numbers = np.full((len(bands), count), len(shapes))
-    for share in (0.0, 1.0, -1.0):
-        offs = [
-            band.at + 0.98 * (share * band.above if share > 0 else share * band.below)
-            for band in bands
-        ]
-        there = np.concatenate([_plan(rows.frame, us, off) for off in offs])
-        for number, shape in enumerate(shapes):
-            inside = shapely.contains_xy(shape, there[:, 0], there[:, 1]).reshape(numbers.shape)
-            numbers = np.where(inside, np.minimum(numbers, number), numbers)
-    ends = np.array([[_at(rows.frame, u, band.at) for u in (us[0], us[-1])] for band in bands])
-    cut = shapely.intersection(shapely.linestrings(ends), whole)
+    offs = np.array(
+        [[band.at, band.at + 0.98 * band.above, band.at - 0.98 * band.below] for band in bands]
+    )
+    x, y = np.broadcast_arrays(*_plan(rows.frame, us[None, None, :], offs[:, :, None]))
+    numbers = spread.numbers(x.ravel(), y.ravel()).reshape(len(bands), 3, count).min(axis=1)
+    numbers = np.minimum(numbers, spread.count - 1)
+    return _Looked(float(us[0]), look, np.minimum(numbers[:, :-1], numbers[:, 1:]))
+
+
+def _plan(frame: Frame, u: Any, v: Any) -> tuple[Any, Any]:
+    """Places of the frame in plan, array by array."""
+    a, b = u * frame.stretch[0], v * frame.stretch[1]
+    return (
+        frame.origin[0] + a * frame.along[0] + b * frame.across[0],
+        frame.origin[1] + a * frame.along[1] + b * frame.across[1],
+    )
+
+
+def _laid(
+    rows: Rows,
+    bands: list[_Band],
+    ground: Ground,
+    reach: tuple[float, float],
+) -> list[tuple[list[int], list[int], float]]:
+    """Runs of fixings: their places along, the zone of each, and where across [m]."""
+    looked = _looked(rows, bands, ground.spread, reach)
+    ends = np.array(
+        [[rows.frame.plan(u, band.at) for u in (reach[0] - 1, reach[1] + 1)] for band in bands]
+    )
+    cut = shapely.intersection(shapely.linestrings(ends), ground.whole)
+    known: dict[tuple[int, float, float], int] = {}
     found = []
-    for band, row, line in zip(bands, numbers, cut, strict=True):
+    for number, (band, line) in enumerate(zip(bands, cut, strict=True)):
         for part in getattr(line, "geoms", (line,)):
             if part.geom_type != "LineString" or part.is_empty:
                 continue
             first, last = sorted(rows.frame.true(*place)[0] for place in part.coords)
-            runs = _runs(rows, band, (first, last), (us[0], look, row, len(shapes)))
-            found += _on_runs(rows, band, runs)
+            ends_ = ceil(first / rows.step - NEAR), floor(last / rows.step + NEAR)
+            for runs in _runs(rows, (band, number), ends_, looked, known):
+                found.append((*covered(runs), band.at))
     return found
 
 
-def _at(frame: Frame, u: float, v: float) -> Point:
-    return frame.plan(float(u), v)
-
-
-def _plan(frame: Frame, us: "np.ndarray[Any, Any]", v: float) -> "np.ndarray[Any, Any]":
-    x0, y0 = frame.plan(0.0, v)
-    reach = us * frame.stretch[0]
-    return np.column_stack([x0 + reach * frame.along[0], y0 + reach * frame.along[1]])
-
-
-Looked = tuple[float, float, "np.ndarray[Any, Any]", int]
-"""Where a row was first asked and how far apart [m], the zones found there, and how many zones there are."""
-
-
-def _runs(rows: Rows, band: _Band, reach: tuple[float, float], looked: Looked) -> list[list[Run]]:
+def _runs(
+    rows: Rows, which: tuple[_Band, int], ends: tuple[int, int], looked: _Looked,
+    known: dict[tuple[int, float, float], int],
+) -> list[list[Run]]:  # fmt: skip
     """Runs of places along a row that one zone asks alike, gathered where they hang together."""
-    origin, look, numbers, none = looked
-    known: dict[int, int] = {}
-    first, last = ceil(reach[0] / rows.step - NEAR), floor(reach[1] / rows.step + NEAR)
+    (band, number), (first, last) = which, ends
+    if last < first:
+        return []
+    low, high = looked.place(rows.step, first), looked.place(rows.step, last)
+    row = looked.worst[number, low : high + 1]
+    changes = [low, *(np.flatnonzero(np.diff(row)) + low + 1).tolist()]
     groups: list[list[Run]] = [[]]
-    k = first
-    while k <= last:
-        place = (k * rows.step - origin) / look
-        here, until = (
-            floor(place),
-            min(last, floor((origin + (floor(place) + 1) * look) / rows.step - NEAR)),
+    for k, place in enumerate(changes):
+        start = first if k == 0 else ceil((looked.origin + place * looked.look) / rows.step - NEAR)
+        following = changes[k + 1] if k + 1 < len(changes) else None
+        end = (
+            last
+            if following is None
+            else ceil((looked.origin + following * looked.look) / rows.step - NEAR) - 1
         )
-        worst = int(min(numbers[max(0, here)], numbers[min(len(numbers) - 1, here + 1)], none - 1))
-        until = max(until, k)
-        if band.only is not None and worst not in band.only:
-            if groups[-1]:
-                groups.append([])
-        else:
-            if worst not in known:
-                known[worst] = max(
-                    1, floor(rows.spacing(worst, band.below, band.above) / rows.step + NEAR)
-                )
-            steps = known[worst]
-            before = groups[-1][-1] if groups[-1] else None
-            if before is not None and before[2:] == (steps, worst):
-                groups[-1][-1] = (before[0], until, steps, worst)
-            else:
-                groups[-1].append((k, until, steps, worst))
-        k = until + 1
+        zone = int(row[place - low])
+        if band.only is not None and zone not in band.only:
+            groups.append([])
+            continue
+        key = (zone, round(band.below, 6), round(band.above, 6))
+        if key not in known:
+            known[key] = max(
+                1, floor(rows.spacing(zone, band.below, band.above) / rows.step + NEAR)
+            )
+        if end >= start:
+            groups[-1].append((start, end, known[key], zone))
     return [group for group in groups if group]
 
 
-def _on_runs(rows: Rows, band: _Band, groups: list[list[Run]]) -> list[Line]:
-    found = []
-    for runs in groups:
-        places = covered(runs)
-        points = [rows.frame.plan(place * rows.step, band.at) for place in places]
-        found.append((points, [_zone_at(runs, place) for place in places]))
-    return found
-
-
-def _zone_at(runs: list[Run], place: int) -> int:
-    return next(zone for start, end, _, zone in runs if start <= place <= end)
-
-
-def _reach(runs: list[Run], start: int, double: int) -> int:
-    """Farthest place from ``start`` that keeps to the steps of all runs on the way, ``double`` times taken."""
+def _reach(runs: list[Run], start: int, share: int) -> int:
+    """Farthest place from ``start`` that keeps to the steps of all runs on the way, divided by ``share``."""
     farthest = runs[-1][1]
     for first, last, steps, _ in runs:
         if last < start:
             continue
-        allowed = start + steps // double
+        allowed = start + steps // share
         if first > farthest:
             break
         if allowed < farthest:
@@ -230,13 +333,30 @@ def _reach(runs: list[Run], start: int, double: int) -> int:
     return max(farthest, start)
 
 
-def covered(runs: list[Run]) -> list[int]:
-    """Fewest places on runs that hang together: ends at half a spacing at most, the others at a whole one."""
+def covered(runs: list[Run]) -> tuple[list[int], list[int]]:
+    """Fewest places on runs that hang together, and their zones.
+
+    The ends stand half a spacing from the ends of the runs at most, the others a whole one from each other.
+    """
     end = runs[-1][1]
     taken = [_reach(runs, runs[0][0], 2)]
+    zones = [_run_at(runs, taken[0])[3]]
     while _reach(runs, taken[-1], 2) < end:
-        taken.append(max(_reach(runs, taken[-1], 1), taken[-1] + 1))
-    return taken
+        at = taken[-1]
+        _, last, steps, zone = _run_at(runs, at)
+        # Within a run places follow each other evenly; only where the next begins each is found by itself.
+        even = range(at + steps, min(last, end - steps // 2 - 1) + 1, steps)
+        if even:
+            taken += even
+            zones += [zone] * len(even)
+        else:
+            taken.append(max(_reach(runs, at, 1), at + 1))
+            zones.append(_run_at(runs, taken[-1])[3])
+    return taken, zones
+
+
+def _run_at(runs: list[Run], place: int) -> Run:
+    return next(run for run in runs if run[0] <= place <= run[1])
 
 
 def _grid(count: int, length: float, width: float) -> list[Point]:
@@ -274,9 +394,9 @@ class BoardLay(Struct, frozen=True):
     suctions: tuple[float, ...]
 
 
-def place_boards(boards: BoardLay, shapes: Sequence[Shape]) -> Placed:
+def place_boards(boards: BoardLay, ground: Ground) -> Placed:
     """Fixings of boards, each board by the worst zone that it touches, cut boards by what is left of them."""
-    whole = whole_of(shapes)
+    shapes, whole = ground.shapes, ground.whole
     length, width = boards.size
     low_u, high_u, low_v, high_v = span(boards.frame, shapes)
     cells, corners = [], []

@@ -1,13 +1,11 @@
 # SPDX-License-Identifier: GPL-3.0-or-later
 """From zones to suctions: pressure by direction, coefficients, the air inside, parapets and overhangs."""
 
-from collections.abc import Iterator
-
 from msgspec import Struct
 
 from glacis.core.errors import GlacisError, ValueRefused
 from glacis.core.model.wind import Sector, Wind
-from glacis.core.wind.asce_zones import asce_zones
+from glacis.core.units.quantities import FOOT
 from glacis.core.wind.coefficients import (
     Found,
     Table,
@@ -17,12 +15,12 @@ from glacis.core.wind.coefficients import (
     table_with,
     wall_pressure,
 )
-from glacis.core.wind.en_zones import Plan, Zone, en_zones, plan_of
-from glacis.core.wind.flat import SLIVER, Shape, common, joined, less
-from glacis.core.wind.outline import Point, apart
+from glacis.core.wind.en_zones import Zone
+from glacis.core.wind.mapped import AreaMap
+from glacis.core.wind.outline import Point, Side, apart
 from glacis.core.wind.peak import AscePeak, AsceSite, EnPeak, asce_peak, en_peak, probability_factor
-from glacis.core.wind.roofs import Face, Line, Roof
-from glacis.core.wind.suction import Candidate, WindZone, worst_of
+from glacis.core.wind.roofs import Line
+from glacis.core.wind.suction import Order, Part, WindZone
 
 ASCE_LEAST = 16 * 47.880258980
 """Least design pressure [Pa] (ASCE 7-16, 30.2.2: 16 psf)."""
@@ -48,7 +46,6 @@ class Told(Struct, frozen=True):
         parapet: height of the parapet all round over the roof [m].
         parapets: both ends in plan and height, edge by edge, where they differ [m].
         rounding: radius of curved eaves [m]; 0 for sharp ones.
-        overhangs: eaves in plan and how far they reach out [m].
     """
 
     loaded: float = 1.0
@@ -56,7 +53,52 @@ class Told(Struct, frozen=True):
     parapet: float = 0.0
     parapets: tuple[tuple[Line, float], ...] = ()
     rounding: float = 0.0
-    overhangs: tuple[tuple[Line, float], ...] = ()
+
+
+class Figure(Struct, frozen=True):
+    """What one wind asks of one zone of an area.
+
+    Attributes:
+        name: of the zone.
+        external: c_pe or GC_p [-].
+        under: what presses from below, as a coefficient: c_pi, GC_pi, or the wall's under an overhang [-].
+        pressure: q_p or q_h [Pa].
+        suction: w_k, upward, characteristic or at service level [Pa].
+        design: w_d, upward [Pa].
+        rows: keys of the coefficients.
+        open: keys among them that nobody confirmed.
+    """
+
+    name: str
+    external: float
+    under: float
+    pressure: float
+    suction: float
+    design: float
+    rows: tuple[str, ...] = ()
+    open: tuple[str, ...] = ()
+
+
+class AreaLoads(Struct, frozen=True):
+    """Figures of all zones of an area, in the order of its map.
+
+    Attributes:
+        figures: zone by zone.
+        inside: coefficient of the air inside that presses upwards [-].
+        height: that the pressure was taken at [m].
+        base: h that zones are measured with [m].
+        peak: of the hardest wind; None for stated suctions.
+        least: whether the least pressure of ASCE 7 governs somewhere.
+        refused: in words, why there is none; empty where there is.
+    """
+
+    figures: tuple[Figure, ...] = ()
+    inside: float = 0.0
+    height: float = 0.0
+    base: float = 0.0
+    peak: EnPeak | AscePeak | None = None
+    least: bool = False
+    refused: str = ""
 
 
 class AreaWind(Struct, frozen=True):
@@ -129,11 +171,11 @@ def inside_pressure(wind: Wind, table: Table) -> Found:
     return Found(DOMINANT[wind.inside] * wall.value, wall.rows, wall.open)
 
 
-def _parapet_of(told: Told, plan: Plan, number: int) -> float:
+def _parapet_of(told: Told, sides: tuple[Side, ...], number: int) -> float:
     """Least parapet along a side of the outline; what is lower lets the wind tear harder."""
     if number < 0:
         return 0.0
-    side = plan.sides[number]
+    side = sides[number]
     found = [
         height
         for line, height in told.parapets
@@ -151,195 +193,151 @@ def _lies_on(line: Line, start: Point, along: Point, length: float) -> bool:
     return True
 
 
-def _external(zone: Zone, told: Told, table: Table, parapet: float, height: float) -> Found | None:
-    """c_pe of a zone; None where the table has no suction there."""
+def _external(zone: Zone, told: Told, table: Table, parapet: float, height: float) -> Found:
+    """c_pe of a zone; nought where the table has no suction there."""
     if zone.roof != "flat":
-        return en_suction(table, zone.roof, zone.wind, zone.parameter, zone.name, told.loaded)
-    if told.rounding > 0 and told.rounding / height >= 0.05:
-        return en_suction(
+        found = en_suction(table, zone.roof, zone.wind, zone.parameter, zone.name, told.loaded)
+    elif told.rounding > 0 and told.rounding / height >= 0.05:
+        found = en_suction(
             table, "flat-curved", "any", told.rounding / height, zone.name, told.loaded
         )
-    return parapet_suction(table, parapet / height, zone.name, told.loaded)
+    else:
+        found = parapet_suction(table, parapet / height, zone.name, told.loaded)
+    return found or Found(0.0, ())
 
 
-def _over(told: Told) -> Shape:
-    """Strips that reach out over the walls."""
-    from shapely import LineString, Polygon
-
-    bands = [
-        LineString(line).buffer(reach, cap_style="flat")
-        for line, reach in told.overhangs
-        if reach > 0
-    ]
-    return joined(bands) if bands else Polygon()
+NONE = Found(0.0, ())
 
 
-def _parts(shape: Shape, over: Shape) -> Iterator[tuple[Shape, bool]]:
-    """A zone without and with a wall's wind below it."""
-    if over.is_empty:
-        yield shape, False
-        return
-    for part, out in ((less(shape, over), False), (common(shape, over), True)):
-        if part.area > SLIVER:
-            yield part, out
-
-
-def en_wind(wind: Wind, roof: Roof, told: dict[str, Told]) -> dict[str, AreaWind]:
-    """Wind on every area of a roof by EN 1991-1-4:2005.
+def en_loads(wind: Wind, mapped: AreaMap, told: dict[str, Told]) -> AreaLoads:
+    """Figures of an area by EN 1991-1-4:2005.
 
     Raises:
         ValueRefused: for a height, speed or pitch that cannot be.
     """
     table = table_with(wind.rows)
-    base = roof.top - wind.ground
-    if not base > 0:
-        raise ValueRefused("height of the roof above ground", f"{base:g} m", "more than 0 m")
-    plan = plan_of(roof)
+    mine, base = told[mapped.area], mapped.base
     walls = max(
-        max([told[face.area].parapet, *(h for _, h in told[face.area].parapets)])
-        for face in roof.faces
+        max([told[mate].parapet, *(h for _, h in told[mate].parapets)]) for mate in mapped.mates
     )
-    height = base + (walls if roof.is_flat else 0.0)
-    inside = inside_pressure(wind, table)
-    found: dict[str, list[Candidate]] = {face.area: [] for face in roof.faces}
+    height = base + (walls if mapped.flat else 0.0)
+    inside, wall = inside_pressure(wind, table), wall_pressure(table, 1.0, 1.0)
     peaks: dict[float, EnPeak] = {}
-    overs = {face.area: _over(told[face.area]) for face in roof.faces}
-    wall = wall_pressure(table, 1.0, 1.0)
-    for zone in en_zones(plan, base):
-        mine = told[zone.area]
+    figures = []
+    for part in mapped.zones:
+        zone = part.zone
         direction = round(zone.wind_from, 3)
-        peak = peaks.get(direction) or peaks.setdefault(
-            direction, en_pressure(wind, zone.wind_from, height)
-        )
-        external = _external(zone, mine, table, _parapet_of(mine, plan, zone.side), base) or Found(
-            0.0, ()
-        )
-        for part, out in _parts(zone.shape, overs[zone.area]):
-            below = wall if out else inside if mine.inside_reaches else Found(0.0, ())
-            net = below.value - external.value
-            suction = max(0.0, net * peak.pressure)
-            found[zone.area].append(Candidate(
-                f"{zone.name} over the wall" if out else zone.name, part, external.value, below.value, peak.pressure,
-                suction, wind.factor * suction, zone.wind_from, zone.reach, (*external.rows, *below.rows),
-                (*external.open, *below.open),
-            ))  # fmt: skip
-    worst = max(peaks.values(), key=lambda each: each.pressure)
-    return {
-        face.area: AreaWind(
-            worst_of(found[face.area], face.cut, _slope(face)), inside.value, height, base, worst
-        )
-        for face in roof.faces
-    }
+        if direction not in peaks:
+            peaks[direction] = en_pressure(wind, zone.wind_from, height)
+        peak = peaks[direction]
+        external = _external(zone, mine, table, _parapet_of(mine, mapped.sides, zone.side), base)
+        below = wall if part.out else inside if mine.inside_reaches else NONE
+        suction = max(0.0, (below.value - external.value) * peak.pressure)
+        figures.append(Figure(
+            f"{zone.name} over the wall" if part.out else zone.name, external.value, below.value, peak.pressure,
+            suction, wind.factor * suction, (*external.rows, *below.rows), (*external.open, *below.open),
+        ))  # fmt: skip
+    worst = max(peaks.values(), key=lambda each: each.pressure, default=None)
+    return AreaLoads(tuple(figures), inside.value, height, base, worst)
 
 
-def _slope(face: Face) -> float:
-    east, north = face.gradient
-    return float((1 + east**2 + north**2) ** 0.5)
-
-
-def asce_wind(
-    wind: Wind, roof: Roof, told: dict[str, Told], elevation: float
-) -> dict[str, AreaWind]:  # fmt: skip
-    """Wind on every area of a roof by ASCE 7, chapter 30.
+def asce_loads(wind: Wind, mapped: AreaMap, told: dict[str, Told], elevation: float) -> AreaLoads:
+    """Figures of an area by ASCE 7, chapter 30.
 
     Raises:
         ValueRefused: for a height, speed or roof that cannot be.
     """
     table = table_with(wind.rows)
-    height = roof.mean - wind.ground
-    if not height > 0:
-        raise ValueRefused("mean roof height above ground", f"{height:g} m", "more than 0 m")
+    mine = told[mapped.area]
     site = AsceSite(wind.orography, wind.directionality, elevation)
-    peak = asce_peak(wind.speed, wind.exposure, height, wind.edition, site)
-    plan = plan_of(roof)
-    pressure = peak.pressure * peak.pressure_factor
-    inside = GCPI[wind.enclosure]
-    found: dict[str, list[Candidate]] = {face.area: [] for face in roof.faces}
-    least = set()
-    for zone in asce_zones(plan, height, wind.edition):
-        mine = told[zone.area]
-        walls = min([mine.parapet, *(h for _, h in mine.parapets)])
-        name = (
-            "2"
-            if zone.name == "3" and zone.roof == "flat" and walls >= PARAPET_ALL_ROUND
-            else zone.name
-        )
+    peak = asce_peak(wind.speed, wind.exposure, mapped.base, wind.edition, site)
+    pressure, inside = peak.pressure * peak.pressure_factor, GCPI[wind.enclosure]
+    high = min([mine.parapet, *(h for _, h in mine.parapets)]) >= PARAPET_ALL_ROUND
+    figures, least = [], False
+    for part in mapped.zones:
+        zone = part.zone
+        name = "2" if zone.name == "3" and zone.roof == "flat" and high else zone.name
         external = asce_suction(table, zone.roof, zone.parameter, name, mine.loaded)
         net = pressure * (inside - external.value)
         design = max(ASCE_LEAST, net)
-        if net < ASCE_LEAST:
-            least.add(zone.area)
-        found[zone.area].append(Candidate(
-            zone.name, zone.shape, external.value, inside, pressure, SERVICE * design, design, 0.0, zone.reach,
-            external.rows, external.open,
+        least = least or net < ASCE_LEAST
+        figures.append(Figure(
+            zone.name, external.value, inside, pressure, SERVICE * design, design, external.rows, external.open
         ))  # fmt: skip
-    return {
-        face.area: AreaWind(
-            worst_of(found[face.area], face.cut, _slope(face)), inside, peak.height * 0.3048, height, peak,
-            face.area in least,
-        )
-        for face in roof.faces
-    }  # fmt: skip
+    return AreaLoads(tuple(figures), inside, peak.height * FOOT, mapped.base, peak, least)
 
 
-def stated_wind(wind: Wind, roof: Roof) -> dict[str, AreaWind]:
+def stated_loads(wind: Wind, mapped: AreaMap) -> AreaLoads:
     """Suctions that somebody else worked out, on zones as a flat roof has them.
 
     Raises:
-        ValueRefused: for a height that cannot be, or where no suction is stated.
+        ValueRefused: where no suction is stated.
     """
-    base = roof.top - wind.ground
-    if not base > 0:
-        raise ValueRefused("height of the roof above ground", f"{base:g} m", "more than 0 m")
     if not max(wind.field, wind.edge, wind.corner) > 0:
         raise ValueRefused("stated suction", "none", "a figure for field, edge and corner")
-    plan = plan_of(Roof(tuple(_flattened(face) for face in roof.faces), roof.top, roof.foot))
-    found: dict[str, list[Candidate]] = {face.area: [] for face in roof.faces}
-    for zone in en_zones(plan, base):
-        name = STATED.get(zone.name, "field")
-        suction = {"corner": wind.corner, "edge": wind.edge, "field": wind.field}[name]
-        found[zone.area].append(Candidate(
-            name, zone.shape, 0.0, 0.0, 0.0, suction, wind.factor * suction, zone.wind_from, zone.reach,
-        ))  # fmt: skip
-    return {
-        face.area: AreaWind(worst_of(found[face.area], face.cut, _slope(face)), 0.0, base, base)
-        for face in roof.faces
-    }
-
-
-def _flattened(face: Face) -> Face:
-    return Face(
-        face.area,
-        "flat",
-        face.pitch,
-        face.azimuth,
-        face.rings,
-        face.cut,
-        face.meetings,
-        face.gradient,
+    suctions = {"corner": wind.corner, "edge": wind.edge, "field": wind.field}
+    names = [STATED.get(part.zone.name, "field") for part in mapped.zones]
+    figures = tuple(
+        Figure(name, 0.0, 0.0, 0.0, suctions[name], wind.factor * suctions[name]) for name in names
     )
+    return AreaLoads(figures, 0.0, mapped.base, mapped.base)
 
 
-def wind_on(
-    wind: Wind, roofs: tuple[Roof, ...], told: dict[str, Told], elevation: float = 0.0
-) -> dict[str, AreaWind]:  # fmt: skip
-    """Wind on every area; what a roof refuses is told of its areas and stops no other.
+def loads_on(
+    wind: Wind, mapped: AreaMap, told: dict[str, Told], elevation: float = 0.0
+) -> AreaLoads:
+    """Figures of an area; what the book refuses is told and stops no other.
 
     Args:
         wind: as stated.
-        roofs: areas gathered as the wind meets them.
+        mapped: zones of the area.
         told: what is stated about each area.
         elevation: of the site above the sea [m].
     """
-    found: dict[str, AreaWind] = {}
-    for roof in roofs:
-        try:
-            if wind.basis == "en":
-                found |= en_wind(wind, roof, told)
-            elif wind.basis == "asce":
-                found |= asce_wind(wind, roof, told, elevation)
-            elif wind.basis == "stated":
-                found |= stated_wind(wind, roof)
-        except GlacisError as refused:
-            found |= {face.area: AreaWind(refused=str(refused)) for face in roof.faces}
-    return found
+    if mapped.refused:
+        return AreaLoads(refused=mapped.refused)
+    try:
+        if wind.basis == "en":
+            return en_loads(wind, mapped, told)
+        if wind.basis == "asce":
+            return asce_loads(wind, mapped, told, elevation)
+        return stated_loads(wind, mapped)
+    except GlacisError as refused:
+        return AreaLoads(refused=str(refused))
+
+
+def area_wind(mapped: AreaMap, loads: AreaLoads, order: Order, parts: tuple[Part, ...]) -> AreaWind:
+    """Wind on an area: the figures of each group on its part.
+
+    Args:
+        mapped: zones of all winds.
+        loads: their figures.
+        order: groups of zones alike, the worst first.
+        parts: what each group governs.
+    """
+    zones = []
+    for group, part in zip(order, parts, strict=True):
+        if not part.polygons:
+            continue
+        first, zone = loads.figures[group[0]], mapped.zones[group[0]].zone
+        figures = [loads.figures[number] for number in group]
+        zones.append(WindZone(
+            first.name, part.polygons, part.area, part.area * mapped.slope, first.external, first.under, first.pressure,
+            first.suction, first.design, 0.0 if isinstance(loads.peak, AscePeak) else zone.wind_from, zone.reach,
+            tuple(dict.fromkeys(row for each in figures for row in each.rows)),
+            tuple(dict.fromkeys(row for each in figures for row in each.open)),
+        ))  # fmt: skip
+    return AreaWind(
+        tuple(zones), loads.inside, loads.height, loads.base, loads.peak, loads.least, loads.refused
+    )
+
+
+def order_of(loads: AreaLoads) -> Order:
+    """Numbers of zones, alike ones together, the worst first."""
+    figures = loads.figures
+    groups: dict[tuple[object, ...], list[int]] = {}
+    for number in sorted(range(len(figures)), key=lambda k: (-figures[k].design, figures[k].name)):
+        each = figures[number]
+        key = (each.name, round(each.design, 6), round(each.external, 9))
+        groups.setdefault(key, []).append(number)
+    return tuple(tuple(group) for group in groups.values())

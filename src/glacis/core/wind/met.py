@@ -1,43 +1,52 @@
 # SPDX-License-Identifier: GPL-3.0-or-later
 """What the wind meets at each area, gathered from what is stated about parapets, eaves and overhangs."""
 
+from collections.abc import Iterable
 from math import hypot
 from typing import Protocol
+
+from msgspec import Struct
 
 from glacis.core.model.document import RoofArea
 from glacis.core.model.geometry import Footprint
 from glacis.core.shape.overhangs import reached
-from glacis.core.shape.shape import RoofShape
 from glacis.core.wind.loads import Told
+from glacis.core.wind.mapped import AreaMap, Overhangs
 from glacis.core.wind.roofs import Line
 
 NEAR = 0.02
-"""Within so much an outline lies on the eaves of its footprint [m]; our judgement: outlines keep their millimetres."""
+"""Edges shorter than this are none [m]; our judgement: outlines keep their millimetres."""
+
+
+class Said(Struct, frozen=True):
+    """What somebody said about one area to the wind.
+
+    Attributes:
+        area: its id.
+        parapet: height all round [m]; None for what Falls has.
+        parapets: edges by id and their heights [m].
+        rounding: radius of the eaves [m].
+        loaded: area that one fixing holds [m²].
+    """
+
+    area: str
+    parapet: float | None = None
+    parapets: tuple[tuple[str, float], ...] = ()
+    rounding: float = 0.0
+    loaded: float = 1.0
 
 
 class Stated(Protocol):
     """What is read of a project."""
 
     @property
-    def areas(self) -> tuple[RoofArea, ...]:
-        """Roof areas."""
+    def mapped(self) -> AreaMap:
+        """Zones of the area."""
         ...
 
     @property
-    def shape(self) -> RoofShape:
-        """The roof in space."""
-        ...
-
-    @property
-    def footprints(self) -> tuple[Footprint, ...]:
-        """Whose eaves reach out."""
-        ...
-
-    @property
-    def fixings(
-        self,
-    ) -> tuple[tuple[str, float | None, tuple[tuple[str, float], ...], float, float], ...]:
-        """By area: parapet all round, parapets by edge, rounding, loaded area."""
+    def fixings(self) -> tuple[Said, ...]:
+        """What somebody said about the areas of its roof."""
         ...
 
     @property
@@ -46,9 +55,27 @@ class Stated(Protocol):
         ...
 
     @property
+    def lines(self) -> tuple[tuple[str, Line], ...]:
+        """Edges in plan that parapets are stated for [m]."""
+        ...
+
+    @property
     def airtight(self) -> frozenset[str]:
         """Ids of areas whose covering the air inside does not reach."""
         ...
+
+
+def overhangs_of(areas: Iterable[RoofArea], footprints: Iterable[Footprint]) -> Overhangs:
+    """Eaves that reach out, by area.
+
+    Args:
+        areas: roof areas.
+        footprints: that they grow from.
+    """
+    by_source = {footprint.id: _overhangs(footprint) for footprint in footprints}
+    return {
+        area.id: by_source.get(area.grown.source, ()) for area in areas if area.grown is not None
+    }
 
 
 def _overhangs(footprint: Footprint) -> tuple[tuple[Line, float], ...]:
@@ -62,18 +89,13 @@ def _overhangs(footprint: Footprint) -> tuple[tuple[Line, float], ...]:
 
 
 def told_of(read: Stated) -> dict[str, Told]:
-    """What the wind meets, by area."""
-    walls = dict(read.walls)
-    stated = {item[0]: item for item in read.fixings}
-    overhangs = {footprint.id: _overhangs(footprint) for footprint in read.footprints}
-    lines: dict[str, Line] = {edge.id: (edge.start[:2], edge.end[:2]) for edge in read.shape.edges}
+    """What the wind meets, by area of one roof."""
+    walls, lines = dict(read.walls), dict(read.lines)
+    stated = {item.area: item for item in read.fixings}
     found = {}
-    for area in read.areas:
-        _, all_round, by_edge, rounding, loaded = stated.get(area.id, (area.id, None, (), 0.0, 1.0))
-        parapet = walls.get(area.id, 0.0) if all_round is None else all_round
-        found[area.id] = Told(
-            loaded=loaded, inside_reaches=area.id not in read.airtight, parapet=parapet,
-            parapets=tuple((lines[edge], height) for edge, height in by_edge if edge in lines), rounding=rounding,
-            overhangs=overhangs.get(area.grown.source, ()) if area.grown is not None else (),
-        )  # fmt: skip
+    for area in read.mapped.mates:
+        said = stated.get(area) or Said(area)
+        parapet = walls.get(area, 0.0) if said.parapet is None else said.parapet
+        own = tuple((lines[edge], height) for edge, height in said.parapets if edge in lines)
+        found[area] = Told(said.loaded, area not in read.airtight, parapet, own, said.rounding)
     return found
