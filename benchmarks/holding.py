@@ -42,10 +42,10 @@ def _large() -> tuple[Analyser, Project]:
 
 
 def _all(engine: Analyser, project: Project) -> int:
+    """Sets of all areas, each placed."""
     results = engine.analyse(project, "figures")
-    return sum(
-        placed.count for area in project.areas for placed in results.value(FIXED, area.id).sets
-    )
+    found = [results.value(FIXED, area.id) for area in project.areas]
+    return sum(len(fixed.sets) for fixed in found if fixed is not None)
 
 
 def large_roof_after_a_change() -> float:

@@ -75,7 +75,7 @@ def held(
 
 def steep(way: BattenScrews, strengths: tuple[Strength, ...] = STRONG, **fastener: Any) -> Project:
     """Slates on battens over wood fibre over rafters."""
-    screw = Fastener(**({"diameter": 0.006, "stock": (0.18, 0.2, 0.22)} | fastener))
+    screw = replace(Fastener(diameter=0.006, stock=(0.18, 0.2, 0.22)), **fastener)
     battens = FixSet(
         id="battens",
         name="Batten screws",
@@ -112,9 +112,7 @@ def way(**values: Any) -> FixSet:
 
 def ballasted(**values: Any) -> Project:
     """A loose sheet under ballast."""
-    laid = Ballast(
-        **({"kind": "pavers", "mass": 300.0, "edges": 400.0, "allowance": 500.0} | values)
-    )
+    laid = replace(Ballast(kind="pavers", mass=300.0, edges=400.0, allowance=500.0), **values)
     return held(FixSet(id="ballast", name="Ballast", way=laid, holds="sheet", anchor="deck"))
 
 

@@ -125,7 +125,7 @@ def test_zones_of_a_gable_and_the_worst_of_four_winds_are_those_of_the_reference
     wanted = case("w15_en_duo_zones")
     given_ = wanted["inputs"]
     roof = gable(given_["length"], given_["span"], given_["pitch_deg"], top=given_["h_ridge"])
-    by_wind = {}
+    by_wind: dict[tuple[int, str], float] = {}
     for zone in en_zones(plan_of(roofs_in(roof)[0]), given_["h_ridge"]):
         key = round(zone.wind_from), zone.name
         by_wind[key] = by_wind.get(key, 0.0) + zone.shape.area
@@ -133,7 +133,7 @@ def test_zones_of_a_gable_and_the_worst_of_four_winds_are_those_of_the_reference
         assert by_wind[(180, name)] == pytest.approx(size, abs=1e-6)
     for name, size in wanted["expected"]["square_to_verge"].items():
         assert by_wind[(90, name)] == pytest.approx(size, abs=1e-6)
-    worst = {}
+    worst: dict[float, float] = {}
     for item in met(EN, roof).values():
         for zone in item.zones:
             worst[round(zone.external, 6)] = (

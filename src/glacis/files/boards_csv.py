@@ -1,12 +1,11 @@
 # SPDX-License-Identifier: GPL-3.0-or-later
 """Tapered boards as a table: the cut list, a row for every piece."""
 
-import csv
 from collections.abc import Iterator
-from io import StringIO
 from typing import TYPE_CHECKING
 
 from glacis.files.layers_csv import safe
+from glacis.files.rows_csv import csv_of
 
 if TYPE_CHECKING:
     from glacis.core.falls.boards import Layout, Piece
@@ -24,11 +23,7 @@ def boards_csv(layouts: "list[tuple[str, Layout]]") -> str:
     Args:
         layouts: name of each area, and its boards.
     """
-    out = StringIO()
-    table = csv.writer(out, lineterminator="\n")
-    table.writerow(COLUMNS)
-    table.writerows(rows_of(layouts))
-    return out.getvalue()
+    return csv_of(COLUMNS, rows_of(layouts))
 
 
 def rows_of(layouts: "list[tuple[str, Layout]]") -> Iterator[Row]:

@@ -18,6 +18,7 @@ from glacis.core.units.ranges import finite
 from glacis.files.errors import FileRefused
 from glacis.files.layers_csv import as_meant, safe
 from glacis.files.materials_csv import text_of
+from glacis.files.rows_csv import csv_of
 from glacis.files.workbook import book_of
 
 Row = tuple[str | int | float | None, ...]
@@ -88,17 +89,9 @@ def point_rows(areas: Listed) -> Iterator[Row]:
                 )
 
 
-def _csv(head: tuple[str, ...], rows: Iterator[Row]) -> str:
-    held = io.StringIO()
-    table = csv.writer(held, lineterminator="\n")
-    table.writerow(head)
-    table.writerows(rows)
-    return held.getvalue()
-
-
 def sets_csv(areas: Listed) -> str:
     """The schedule of fixings."""
-    return _csv(SETS, set_rows(areas))
+    return csv_of(SETS, set_rows(areas))
 
 
 def fixings_xlsx(areas: Listed) -> bytes:
@@ -126,7 +119,7 @@ def pull_outs_csv(tests: tuple[PullOut, ...], names: dict[str, str]) -> str:
         )
         for test in tests
     )  # fmt: skip
-    return _csv(TESTS, rows)
+    return csv_of(TESTS, rows)
 
 
 def register_csv(register: tuple[Evidence, ...]) -> str:
@@ -142,7 +135,7 @@ def register_csv(register: tuple[Evidence, ...]) -> str:
                     each.digest,
                 )  # fmt: skip
 
-    return _csv(REGISTER, rows())
+    return csv_of(REGISTER, rows())
 
 
 MOST_ROWS = 5000

@@ -1,11 +1,11 @@
 # SPDX-License-Identifier: GPL-3.0-or-later
 """Links of control lines as CSV: the steps that Order takes up, and who owes a drawing."""
 
-import csv
-import io
+from collections.abc import Iterator
 
 from glacis.core.junctions.traced import Traced
 from glacis.files.layers_csv import safe
+from glacis.files.rows_csv import csv_of
 
 HEAD = (
     "junction", "kind", "areas", "length_m", "count", "control", "step", "from", "to", "joint", "over", "lap_m",
@@ -15,9 +15,10 @@ HEAD = (
 
 def links_csv(junctions: tuple[Traced, ...]) -> str:
     """A row for every link of every junction, in the order of its lines."""
-    held = io.StringIO()
-    table = csv.writer(held, lineterminator="\n")
-    table.writerow(HEAD)
+    return csv_of(HEAD, _rows(junctions))
+
+
+def _rows(junctions: tuple[Traced, ...]) -> Iterator[list[object]]:
     for found in junctions:
         piece = found.piece
         steps: dict[str, int] = {}
@@ -28,5 +29,4 @@ def links_csv(junctions: tuple[Traced, ...]) -> str:
                 steps[link.control], link.start, link.end, link.joint, link.over, link.length or "",
                 link.least or "", link.trade, link.drawn_by, link.dated, link.how, lap.id if lap is not None else "",
             )  # fmt: skip
-            table.writerow([safe(cell) if isinstance(cell, str) else cell for cell in row])
-    return held.getvalue()
+            yield [safe(cell) if isinstance(cell, str) else cell for cell in row]

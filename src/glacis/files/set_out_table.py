@@ -1,13 +1,12 @@
 # SPDX-License-Identifier: GPL-3.0-or-later
 """Lists of set-out as CSV and as a workbook: courses, and pieces to cut."""
 
-import csv
-import io
 from collections.abc import Iterator
 
 from glacis.core.set_out.found import SetOutFound
 from glacis.core.set_out.lists import marked, pieces_of
 from glacis.files.layers_csv import safe
+from glacis.files.rows_csv import csv_of
 
 Row = tuple[str | int | float | None, ...]
 Listed = list[tuple[str, SetOutFound]]
@@ -40,22 +39,14 @@ def piece_rows(areas: Listed) -> Iterator[Row]:
             )  # fmt: skip
 
 
-def _csv(head: tuple[str, ...], rows: Iterator[Row]) -> str:
-    held = io.StringIO()
-    table = csv.writer(held, lineterminator="\n")
-    table.writerow(head)
-    table.writerows(rows)
-    return held.getvalue()
-
-
 def courses_csv(areas: Listed) -> str:
     """The list of courses."""
-    return _csv(COURSES, course_rows(areas))
+    return csv_of(COURSES, course_rows(areas))
 
 
 def pieces_csv(areas: Listed) -> str:
     """The list of pieces."""
-    return _csv(PIECES, piece_rows(areas))
+    return csv_of(PIECES, piece_rows(areas))
 
 
 def set_out_xlsx(areas: Listed) -> bytes:

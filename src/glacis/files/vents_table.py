@@ -1,14 +1,13 @@
 # SPDX-License-Identifier: GPL-3.0-or-later
 """The schedule of vents, screens, chutes, baffles and dams, as CSV and as a workbook."""
 
-import csv
-import io
 from collections.abc import Iterator
 from typing import TYPE_CHECKING
 
 from glacis.core.air.screens import gross_per_metre, net_share
 from glacis.core.air.tables import Tables
 from glacis.files.layers_csv import safe
+from glacis.files.rows_csv import csv_of
 
 if TYPE_CHECKING:
     from glacis.core.air.found import Aired
@@ -58,11 +57,7 @@ def _vents(name: str, found: "Aired", tables: Tables) -> Iterator[Row]:
 
 def vents_csv(areas: "Listed", tables: Tables) -> str:
     """The schedule as a table."""
-    out = io.StringIO()
-    table = csv.writer(out, lineterminator="\n")
-    table.writerow(COLUMNS)
-    table.writerows(vent_rows(areas, tables))
-    return out.getvalue()
+    return csv_of(COLUMNS, vent_rows(areas, tables))
 
 
 def vents_xlsx(areas: "Listed", tables: Tables) -> bytes:

@@ -2,6 +2,7 @@
 """A set held against each zone: which pattern, how many, how hard each works."""
 
 from math import ceil, cos, radians
+from typing import TYPE_CHECKING
 
 from msgspec import Struct
 
@@ -30,6 +31,9 @@ from glacis.core.model.fixings import (
     WayOf,
 )
 from glacis.core.wind.suction import WindZone
+
+if TYPE_CHECKING:
+    from glacis.core.fixings.placing import Ground
 
 
 class Pattern(Struct, frozen=True):
@@ -99,6 +103,7 @@ class Against(Struct, frozen=True):
         factor: design load over the load at service level [-].
         rafters: spacing of rafters of the build-up [m]; 0 where it has none.
         share: of the wind that small pieces carry [-].
+        ground: zones made ready to be placed on; None to have that done.
     """
 
     area: RoofArea
@@ -107,6 +112,7 @@ class Against(Struct, frozen=True):
     factor: float = 1.5
     rafters: float = 0.0
     share: float = 1.0
+    ground: "Ground | None" = None
 
 
 def set_held(held: FixSet, against: Against) -> SetHeld:

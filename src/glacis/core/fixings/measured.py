@@ -19,7 +19,7 @@ from glacis.core.fixings.thrust import (
 from glacis.core.heat.assess import weight
 from glacis.core.heat.resolve import LayerData
 from glacis.core.model.document import RoofArea
-from glacis.core.model.fixings import AreaFixings, BattenScrews
+from glacis.core.model.fixings import AreaFixings, BattenScrews, Fastener
 
 MARKING, WANDER = 0.01, 2.0
 """Within which 95 % of marks lie [m], and of angles by hand [°]; our judgement."""
@@ -49,10 +49,7 @@ def length_found(
     stack = tuple((called(layer), layer.thickness) for layer in reversed(passed_layers))
     anchor = layers[inner] if inner >= 0 else None
     substrate = anchor.thickness if anchor is not None else placed.set.depth
-    passed = Passed(
-        sum(layer.thickness for layer in passed_layers), screw.plus, screw.minus, substrate, screw.grip, screw.recess,
-        screw.angle, screw.least_grip, screw.cover, screw.tip_least, screw.tip_most,
-    )  # fmt: skip
+    passed = _passed(screw, sum(layer.thickness for layer in passed_layers), substrate)
     name = anchor.name if anchor is not None else "the structure beneath"
     pierced = tuple(layer.id for layer in passed_layers if layer.id in closed)
     if not passed_layers:
@@ -87,6 +84,13 @@ def length_found(
     return LengthFound(
         placed.set.id, passed, stack, name, length, bands, counts, mapped, pierced, stray
     )
+
+
+def _passed(screw: Fastener, thickness: float, substrate: float) -> Passed:
+    return Passed(
+        thickness, screw.plus, screw.minus, substrate, screw.grip, screw.recess, screw.angle, screw.least_grip,
+        screw.cover, screw.tip_least, screw.tip_most,
+    )  # fmt: skip
 
 
 def thrust_found(

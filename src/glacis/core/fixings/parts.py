@@ -26,6 +26,7 @@ if TYPE_CHECKING:
     from glacis.core.fixings.compared import SchoolFound, SchoolsRead
     from glacis.core.fixings.found import Fixed, SetPlaced
     from glacis.core.fixings.place_set import PlacedRead
+    from glacis.core.fixings.placing import Ground
     from glacis.core.wind.loads import AreaLoads, AreaWind
     from glacis.core.wind.mapped import AreaMap, Book
     from glacis.core.wind.met import Said
@@ -242,6 +243,30 @@ def wind_of(reader: Reader, area: str) -> "AreaWind":
     return reader.value(WIND, area)
 
 
+class GroundRead(Struct, frozen=True):
+    """What zones made ready to be placed on depend on."""
+
+    area: RoofArea
+    parts: "tuple[WindPart, ...]"
+
+
+def _reads_ground(reader: Reader, subject: str) -> GroundRead | None:
+    parts = reader.value(PARTED, subject)
+    return GroundRead(reader.area(subject), parts) if parts else None
+
+
+def _ground(read: GroundRead | None) -> "Ground | None":
+    if read is None:
+        return None
+    from glacis.core.fixings.placing import ground_of
+
+    return ground_of(read.parts, read.area)
+
+
+GROUND = Part("ground of fixings", _reads_ground, _ground)
+"""Zones of an area made ready to be placed on; None where nobody stated the wind."""
+
+
 def factor_of(wind: Wind) -> float:
     """Design load over the load at service level [-]."""
     return 1 / 0.6 if wind.basis == "asce" else wind.factor
@@ -279,7 +304,7 @@ def _reads_placed(reader: Reader, subject: str) -> "PlacedRead | None":
         stated.sets,
         Against(
             area, wind_of(reader, subject).zones, tests, factor_of(reader.project.wind), _spacing(reader, area),
-            stated.share,
+            stated.share, reader.value(GROUND, subject),
         ),
     )  # fmt: skip
 
@@ -371,8 +396,9 @@ def _reads_schools(reader: Reader, subject: str) -> "SchoolsRead | None":
     stated = fixings_of(reader, subject) or AreaFixings(area=subject)
     area, thermal = reader.area(subject), reader.value(THERMAL, subject)
     against = Against(
-        area, wind.zones, (), factor_of(reader.project.wind), _spacing(reader, area), stated.share
-    )
+        area, wind.zones, (), factor_of(reader.project.wind), _spacing(reader, area), stated.share,
+        reader.value(GROUND, subject),
+    )  # fmt: skip
     loads = loads_of(thermal.layers, stated, wind, reader.project.wind, area.pitch)
     return SchoolsRead(
         against, thermal.layers, loads, thermal.heat.resistance, thermal.heat.counted

@@ -16,13 +16,11 @@ from glacis.core.fixings.placing import (
     Placed,
     Rows,
     close_shares,
+    ground_among,
+    ground_of,
     place_boards,
     place_rows,
-    shapes_of,
     span,
-    spread_of,
-    whole_area,
-    whole_of,
 )
 from glacis.core.model.fixings import (
     BattenScrews,
@@ -50,20 +48,17 @@ class PlacedRead(Struct, frozen=True):
 
 def sets_placed(read: PlacedRead) -> tuple[SetPlaced, ...]:
     """Every set of an area, solved for its zones and placed."""
-    shapes = shapes_of(read.against.zones)
-    return tuple(
-        _placed(set_held(stated, read.against), read.against, shapes) for stated in read.sets
-    )
+    against = read.against
+    ground = against.ground or ground_of(against.zones, against.area)
+    return tuple(_placed(set_held(stated, against), against, ground) for stated in read.sets)
 
 
-def _placed(held: SetHeld, against: Against, shapes: Sequence[Shape]) -> SetPlaced:
+def _placed(held: SetHeld, against: Against, ground: Ground) -> SetPlaced:
     mine = [pattern.zone for pattern in held.patterns]
     areas = tuple(against.zones[number].true_area for number in mine)
     if not mine or held.refused:
         return SetPlaced(held, None, (), ())
-    own = [shapes[number] for number in mine]
-    whole = whole_area(against.area) if len(own) == len(shapes) else whole_of(own)
-    placed = _drawn(held, against, Ground(tuple(own), whole, spread_of(own)))
+    placed = _drawn(held, against, ground_among(ground, mine))
     if placed is None:
         counts = tuple(
             ceil(pattern.per_area * area - 1e-9) if pattern.per_area > 0 else 0

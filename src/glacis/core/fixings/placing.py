@@ -13,7 +13,7 @@ from msgspec import Struct
 from glacis.core.fixings.lay import Frame, Point
 from glacis.core.fixings.rows import board_count
 from glacis.core.model.document import RoofArea
-from glacis.core.wind.suction import WindZone
+from glacis.core.wind.suction import Part, WindZone
 
 Shape = Any
 NEAR = 1e-6
@@ -36,13 +36,6 @@ class Placed(Struct, frozen=True):
     zones: tuple[int, ...]
     lines: tuple[tuple[Point, ...], ...]
     counts: tuple[int, ...]
-
-
-def shapes_of(zones: Sequence[WindZone]) -> list[Shape]:
-    """Zones as shapes in plan, the worst first."""
-    return [
-        shapely.MultiPolygon([(rings[0], rings[1:]) for rings in zone.polygons]) for zone in zones
-    ]
 
 
 class Spread(Struct, frozen=True):
@@ -80,6 +73,24 @@ class Ground(Struct, frozen=True):
     shapes: tuple[Shape, ...]
     whole: Shape
     spread: Spread
+
+
+def ground_of(zones: Sequence[WindZone] | Sequence[Part], area: RoofArea) -> Ground:
+    """All zones of an area, the worst first."""
+    shapes = tuple(
+        shapely.MultiPolygon([(rings[0], rings[1:]) for rings in zone.polygons])
+        for zone in zones
+        if zone.polygons
+    )
+    return Ground(shapes, whole_area(area), spread_of(shapes))
+
+
+def ground_among(ground: Ground, mine: Sequence[int]) -> Ground:
+    """Some of the zones alone."""
+    if len(mine) == len(ground.shapes):
+        return ground
+    shapes = tuple(ground.shapes[number] for number in mine)
+    return Ground(shapes, whole_of(shapes), spread_of(shapes))
 
 
 def spread_of(shapes: Sequence[Shape]) -> Spread:
@@ -161,10 +172,8 @@ def whole_area(area: RoofArea) -> Shape:
 
 def span(frame: Frame, shapes: Sequence[Shape]) -> tuple[float, float, float, float]:
     """Least and most along and across the frame [m]."""
-    corners = np.concatenate([shapely.get_coordinates(shape) for shape in shapes])
-    true = [frame.true(float(x), float(y)) for x, y in corners]
-    us, vs = [u for u, _ in true], [v for _, v in true]
-    return min(us), max(us), min(vs), max(vs)
+    us, vs = _true(frame, shapely.get_coordinates(list(shapes)))
+    return float(us.min()), float(us.max()), float(vs.min()), float(vs.max())
 
 
 def place_rows(rows: Rows, ground: Ground) -> Placed:
@@ -260,6 +269,15 @@ def _plan(frame: Frame, u: Any, v: Any) -> tuple[Any, Any]:
     )
 
 
+def _true(frame: Frame, places: Any) -> tuple[Any, Any]:
+    """Places of the plan in the frame, array by array [m]."""
+    dx, dy = places[:, 0] - frame.origin[0], places[:, 1] - frame.origin[1]
+    return (
+        (dx * frame.along[0] + dy * frame.along[1]) / frame.stretch[0],
+        (dx * frame.across[0] + dy * frame.across[1]) / frame.stretch[1],
+    )
+
+
 def _laid(
     rows: Rows,
     bands: list[_Band],
@@ -268,21 +286,32 @@ def _laid(
 ) -> list[tuple[list[int], list[int], float]]:
     """Runs of fixings: their places along, the zone of each, and where across [m]."""
     looked = _looked(rows, bands, ground.spread, reach)
-    ends = np.array(
-        [[rows.frame.plan(u, band.at) for u in (reach[0] - 1, reach[1] + 1)] for band in bands]
-    )
-    cut = shapely.intersection(shapely.linestrings(ends), ground.whole)
     known: dict[tuple[int, float, float], int] = {}
     found = []
-    for number, (band, line) in enumerate(zip(bands, cut, strict=True)):
-        for part in getattr(line, "geoms", (line,)):
-            if part.geom_type != "LineString" or part.is_empty:
-                continue
-            first, last = sorted(rows.frame.true(*place)[0] for place in part.coords)
-            ends_ = ceil(first / rows.step - NEAR), floor(last / rows.step + NEAR)
-            for runs in _runs(rows, (band, number), ends_, looked, known):
-                found.append((*covered(runs), band.at))
+    for number, left, right in _cut(rows, bands, ground, reach):
+        ends = ceil(left / rows.step - NEAR), floor(right / rows.step + NEAR)
+        for runs in _runs(rows, (bands[number], number), ends, looked, known):
+            found.append((*covered(runs), bands[number].at))
     return found
+
+
+def _cut(
+    rows: Rows, bands: list[_Band], ground: Ground, reach: tuple[float, float]
+) -> list[tuple[int, float, float]]:
+    """What is left of every row on the area: its number, and where it begins and ends along [m]."""
+    us, vs = np.array([reach[0] - 1, reach[1] + 1]), np.array([[band.at] for band in bands])
+    ends = np.stack(np.broadcast_arrays(*_plan(rows.frame, us, vs)), axis=-1)
+    cut = shapely.intersection(shapely.linestrings(ends), ground.whole)
+    parts, numbers = shapely.get_parts(cut, return_index=True)
+    lines = (shapely.get_type_id(parts) == shapely.GeometryType.LINESTRING) & ~shapely.is_empty(
+        parts
+    )
+    parts, numbers = parts[lines], numbers[lines]
+    along, _ = _true(rows.frame, shapely.get_coordinates(parts))
+    counts = shapely.get_num_coordinates(parts)
+    starts = np.cumsum(counts) - counts
+    left, right = (least.reduceat(along, starts).tolist() for least in (np.minimum, np.maximum))
+    return list(zip(numbers.tolist(), left, right, strict=True))
 
 
 def _runs(

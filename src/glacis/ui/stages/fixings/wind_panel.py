@@ -58,6 +58,17 @@ class WindPanel(Overlay):
     def __init__(self, desk: Desk, hand: FixingsHand, parent: QWidget) -> None:
         super().__init__("Wind", parent)
         self._desk, self._hand = desk, hand
+        self._shown: list[Row] = []
+        self._filling = False
+        self._make_factors()
+        self._make_sectors()
+        self._make_filters()
+        self._make_rows()
+        words = "Figures are those of the smallest area first. A changed row needs a source, a name and a date."
+        self.column.addWidget(label(words, "second small", wrap=True))
+        self.finish()
+
+    def _make_factors(self) -> None:
         row = tight(QHBoxLayout(), (0, 0, 0, 0), 6)
         self.source = QLineEdit()
         self.source.setAccessibleName("Source of the wind speed")
@@ -80,6 +91,8 @@ class WindPanel(Overlay):
             self.flow.put(key, words, made)
         self.flow.close()
         self.column.addWidget(self.flow)
+
+    def _make_sectors(self) -> None:
         self.sectors = NodeSheet("Terrain by direction", Sector, SECTORS)
         self.sectors.setMaximumHeight(142)
         self.sectors.changed.connect(self._take_sectors)
@@ -99,6 +112,8 @@ class WindPanel(Overlay):
         )
         beside.addWidget(buttons, 0, Qt.AlignmentFlag.AlignTop)
         self.column.addLayout(beside)
+
+    def _make_filters(self) -> None:
         filters = tight(QHBoxLayout(), (0, 0, 0, 0), 6)
         self.shows = chooser("Which coefficients are shown", SHOWS)
         self.shows.activated.connect(lambda _k: self._show_rows())
@@ -121,6 +136,8 @@ class WindPanel(Overlay):
             self.confirm,
         )
         self.column.addLayout(filters)
+
+    def _make_rows(self) -> None:
         self.rows = QTableWidget(0, len(HEADS))
         self.rows.setAccessibleName("Coefficients")
         self.rows.setToolTip(plain_tip("Coefficients: type a figure to change it, with a source"))
@@ -135,11 +152,6 @@ class WindPanel(Overlay):
         for number, width in enumerate((190, 130, 76, 190)):
             self.rows.setColumnWidth(number, width)
         self.column.addWidget(self.rows, 1)
-        words = "Figures are those of the smallest area first. A changed row needs a source, a name and a date."
-        self.column.addWidget(label(words, "second small", wrap=True))
-        self.finish()
-        self._shown: list[Row] = []
-        self._filling = False
 
     def _button(self, row: QHBoxLayout, words: str, tip: str, done: object) -> None:
         button = QPushButton(words)
