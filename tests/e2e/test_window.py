@@ -20,17 +20,19 @@ from glacis.ui.stages.site.bench import SiteBench
 from support import demo
 
 
-def test_every_stage_shows_in_both_themes_and_unit_systems(window):
-    for _ in range(2):
-        for _ in range(2):
-            for stage in (s.id for s in STAGES[:-1]):
-                window.show_stage(stage)
-                for area in window.desk.project.areas:
-                    window.desk.select_area(area.id)
-                    assert not window.grab().isNull()
-            window.toggle_units()
+@pytest.mark.parametrize("units", ["si", "us"])
+@pytest.mark.parametrize("theme", ["sheet", "lamp"])
+def test_every_stage_shows_in_both_themes_and_unit_systems(window, theme, units):
+    if window.desk.settings.theme != theme:
         window.toggle_theme()
-    assert window.desk.settings.theme == "sheet"
+    if window.desk.system != units:
+        window.toggle_units()
+    assert (window.desk.settings.theme, window.desk.system) == (theme, units)
+    for stage in (s.id for s in STAGES[:-1]):
+        window.show_stage(stage)
+        for area in window.desk.project.areas:
+            window.desk.select_area(area.id)
+            assert not window.grab().isNull()
 
 
 def test_an_empty_project_says_what_to_do_first(window):

@@ -68,5 +68,9 @@ def _same(word: str, asked: str) -> bool:
 
 
 def _occurs(word: str, asked: str) -> bool:
-    flags = 0 if _is_symbol(word) else re.IGNORECASE
+    symbol = _is_symbol(word)
+    # A pattern is only made for what stands there at all: there are more words than patterns are remembered.
+    if (word not in asked) if symbol else (word.lower() not in asked.lower()):
+        return False
+    flags = 0 if symbol else re.IGNORECASE
     return re.search(rf"(?<![\w′″]){re.escape(word)}s?(?![\w′″])", asked, flags) is not None

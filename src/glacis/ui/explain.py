@@ -1,7 +1,7 @@
 # SPDX-License-Identifier: GPL-3.0-or-later
 """“What is this?”: point at any figure, symbol or control and read what it is in a sentence."""
 
-from functools import cache
+from functools import cache, lru_cache
 from html import escape
 
 from PyQt6.QtCore import QEvent, QObject, QPoint, QPointF
@@ -42,10 +42,16 @@ def _names(widget: QWidget, at: QPoint) -> list[str]:
     return [widget.accessibleName()]
 
 
+@lru_cache(maxsize=1024)
+def _told(words: str) -> tuple[Term, ...]:
+    """The terms behind words; the same few are met at every place of a window."""
+    return explained(glossary(), words)
+
+
 def explanation(widget: QWidget | None, at: QPoint) -> str:
     """What stands at a place of a widget, as markup; of what it lies on where it says nothing."""
     while widget is not None:
-        told = next(filter(None, (explained(glossary(), name) for name in _names(widget, at))), ())
+        told = next(filter(None, map(_told, _names(widget, at))), ())
         parts = [term_html(term) for term in told]
         for words in (widget.whatsThis(), widget.toolTip()):
             if words:
