@@ -7,6 +7,7 @@ import pytest
 from msgspec.structs import replace
 
 from glacis.core.errors import GlacisError, MissingReference, ValueRefused
+from glacis.core.fixings.parts import WIND
 from glacis.core.heat.parts import material_ids
 from glacis.core.materials.library import nearest_purchasable, read_material
 from glacis.core.model.document import Project
@@ -21,6 +22,7 @@ from glacis.core.model.edit import (
 from glacis.core.model.layers import AirLayer, Framing, MembraneLayer, RoofSpaceLayer, SolidLayer
 from glacis.core.model.lookup import plan_area, turning
 from glacis.core.model.validate import check_project, is_sound
+from glacis.core.set_out.change import move_opening
 from glacis.core.units.format import significant
 from support import analyser, demo, library, own_material, roof_project
 
@@ -168,8 +170,8 @@ def test_an_edit_recomputes_only_what_depends_on_it():
         "findings of edges": 1, "findings of openings": 1, "findings of the project": 1,
         "set-out": 2, "set-out laid": 2, "findings of set-out": 2,
         "junctions listed": 1, "junctions": 1, "findings of junctions": 1,
-        "zones of all winds": 1, "figures of the wind": 3, "worst of all winds": 3, "wind": 3, "ground of fixings": 3,
-        "fixings placed": 3, "fixings": 3, "findings of fixings": 3,
+        "roofs in the wind": 1, "zones of all winds": 1, "figures of the wind": 3, "worst of all winds": 3, "wind": 3,
+        "ground of fixings": 3, "fixings placed": 3, "fixings": 3, "findings of fixings": 3,
     }  # fmt: skip
     engine.analyse(demo())
     assert engine.counts == first
@@ -183,8 +185,8 @@ def test_an_edit_recomputes_only_what_depends_on_it():
         "findings of edges": 0, "findings of openings": 1, "findings of the project": 0,
         "set-out": 0, "set-out laid": 0, "findings of set-out": 0,
         "junctions listed": 0, "junctions": 0, "findings of junctions": 0,
-        "zones of all winds": 0, "figures of the wind": 0, "worst of all winds": 0, "wind": 0, "ground of fixings": 0,
-        "fixings placed": 0, "fixings": 1, "findings of fixings": 1,
+        "roofs in the wind": 0, "zones of all winds": 0, "figures of the wind": 0, "worst of all winds": 0, "wind": 0,
+        "ground of fixings": 0, "fixings placed": 0, "fixings": 1, "findings of fixings": 1,
     }  # fmt: skip
     engine.analyse(replace(changed, name="Renamed"))
     assert {part: engine.counts[part] - first[part] for part in first} == more
@@ -197,6 +199,22 @@ def test_a_thickness_lays_no_slate_anew():
     engine.analyse(set_thickness(demo(), "hall-slate", "over", 0.06))
     assert engine.counts["set-out laid"] == first["set-out laid"]
     assert engine.counts["set-out"] == first["set-out"] + 2
+
+
+def test_a_roof_window_that_moves_measures_no_zone_of_the_wind_anew():
+    engine = analyser()
+    engine.analyse(demo())
+    first = dict(engine.counts)
+    before = engine.analyse(demo()).value(WIND, "hall-south").zones
+    after = (
+        engine.analyse(move_opening(demo(), "hall-light", 0.0, 0.1)).value(WIND, "hall-south").zones
+    )
+    assert engine.counts["zones of all winds"] == first["zones of all winds"]
+    assert engine.counts["worst of all winds"] == first["worst of all winds"] + 1
+    assert before != after
+    assert sum(zone.plan_area for zone in before) == pytest.approx(
+        sum(zone.plan_area for zone in after)
+    )
 
 
 def large_project(areas: int, assemblies: int) -> Project:

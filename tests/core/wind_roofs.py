@@ -10,7 +10,7 @@ from glacis.core.model.document import RoofArea
 from glacis.core.shape.shape import shape_of
 from glacis.core.wind.loads import Told, area_wind, loads_on, order_of
 from glacis.core.wind.mapped import Book, map_of
-from glacis.core.wind.roofs import roofs_of
+from glacis.core.wind.roofs import cut_of, roofs_of
 from glacis.core.wind.suction import parted
 
 
@@ -61,9 +61,14 @@ def told(kind):
     )
 
 
+def shape_in(areas):
+    """Areas in space."""
+    return shape_of(SimpleNamespace(areas=tuple(areas), footprints=(), openings=(), dormers=()))
+
+
 def roofs_in(areas):
     """Areas gathered to roofs."""
-    shape = shape_of(SimpleNamespace(areas=tuple(areas), footprints=(), openings=(), dormers=()))
+    shape = shape_in(areas)
     return roofs_of(tuple(areas), {plane.id: plane for plane in shape.planes}, shape.edges)
 
 
@@ -71,12 +76,13 @@ def met(wind, areas, said=None, overhangs=None):
     """Wind on every area."""
     told = {each.id: (said or {}).get(each.id, Told()) for each in areas}
     book = Book(wind.basis, wind.edition, wind.ground)
+    cuts = {plane.id: cut_of(plane) for plane in shape_in(areas).planes}
     found = {}
     for roof in roofs_in(areas):
         for mapped in map_of(book, roof, overhangs or {}):
             loads = loads_on(wind, mapped, told)
             order = order_of(loads)
-            parts = parted([part.shape for part in mapped.zones], order, mapped.cut)
+            parts = parted([part.shape for part in mapped.zones], order, cuts[mapped.area])
             found[mapped.area] = area_wind(mapped, loads, order, parts)
     return found
 

@@ -28,8 +28,10 @@ if TYPE_CHECKING:
     from glacis.core.fixings.place_set import PlacedRead
     from glacis.core.fixings.placing import Ground
     from glacis.core.wind.loads import AreaLoads, AreaWind
-    from glacis.core.wind.mapped import AreaMap, Book
+    from glacis.core.wind.mapped import AreaMap, Book, Eaves
     from glacis.core.wind.met import Said
+    from glacis.core.wind.outline import Ring
+    from glacis.core.wind.roofs import Roof
     from glacis.core.wind.suction import Order
     from glacis.core.wind.suction import Part as WindPart
 
@@ -45,43 +47,79 @@ def fixings_of(reader: Reader, area: str) -> AreaFixings | None:
     return stated.get(area)
 
 
-class MapsRead(Struct, frozen=True):
-    """What zones of all winds depend on.
+class RoofsRead(Struct, frozen=True):
+    """What roofs as the wind meets them depend on.
 
     Attributes:
-        book: by which they are measured.
         areas: roof areas.
         shape: in space.
         footprints: whose eaves reach out.
     """
 
-    book: "Book"
     areas: tuple[RoofArea, ...]
     shape: RoofShape
     footprints: tuple[Footprint, ...]
 
 
+class RoofsMet(Struct, frozen=True):
+    """Roofs as the wind meets them, and eaves that reach out, by area."""
+
+    roofs: "tuple[Roof, ...]"
+    overhangs: "tuple[tuple[str, Eaves], ...]"
+
+
+def _reads_roofs(reader: Reader, _subject: str) -> RoofsRead:
+    project = reader.project
+    return RoofsRead(project.areas, reader.value(SHAPE, WHOLE), project.footprints)
+
+
+def _roofs(read: RoofsRead) -> RoofsMet:
+    from glacis.core.wind.met import overhangs_of
+    from glacis.core.wind.roofs import roofs_of
+
+    planes = {plane.id: plane for plane in read.shape.planes}
+    roofs = roofs_of(read.areas, planes, read.shape.edges)
+    return RoofsMet(roofs, tuple(overhangs_of(read.areas, read.footprints).items()))
+
+
+ROOFS = Part("roofs in the wind", _reads_roofs, _roofs)
+"""Areas gathered to roofs without what goes through them: the same wherever a rooflight sits."""
+
+
+class MapsRead(Struct, frozen=True):
+    """What zones of all winds depend on.
+
+    Attributes:
+        book: by which they are measured.
+        roofs: as the wind meets them.
+        overhangs: eaves that reach out, by area.
+    """
+
+    book: "Book"
+    roofs: "tuple[Roof, ...]"
+    overhangs: "tuple[tuple[str, Eaves], ...]"
+
+
 def _reads_maps(reader: Reader, _subject: str) -> MapsRead | None:
-    project, wind = reader.project, reader.project.wind
+    wind = reader.project.wind
     if wind.basis == "unstated":
         return None
     from glacis.core.wind.mapped import Book
 
     book = Book(wind.basis, wind.edition, wind.ground)
-    return MapsRead(book, project.areas, reader.value(SHAPE, WHOLE), project.footprints)
+    met = reader.value(ROOFS, WHOLE)
+    return MapsRead(book, met.roofs, met.overhangs)
 
 
 def _maps(read: MapsRead | None) -> "dict[str, AreaMap]":
     if read is None:
         return {}
     from glacis.core.wind.mapped import map_of
-    from glacis.core.wind.met import overhangs_of
-    from glacis.core.wind.roofs import roofs_of
 
-    planes = {plane.id: plane for plane in read.shape.planes}
-    overhangs = overhangs_of(read.areas, read.footprints)
-    roofs = roofs_of(read.areas, planes, read.shape.edges)
-    return {mapped.area: mapped for roof in roofs for mapped in map_of(read.book, roof, overhangs)}
+    overhangs = dict(read.overhangs)
+    return {
+        mapped.area: mapped for roof in read.roofs for mapped in map_of(read.book, roof, overhangs)
+    }
 
 
 MAPS = Part("zones of all winds", _reads_maps, _maps, lambda found: 32 * 1024 * (1 + len(found)))
@@ -184,10 +222,17 @@ LOADS = Part("figures of the wind", _reads_loads, _loads)
 
 
 class PartedRead(Struct, frozen=True):
-    """What parts of an area by the worst wind depend on: zones, and which are worse than which."""
+    """What parts of an area by the worst wind depend on.
+
+    Attributes:
+        mapped: zones of all winds.
+        order: which are worse than which.
+        cut: what goes through the area [m].
+    """
 
     mapped: "AreaMap"
     order: "Order"
+    cut: "tuple[Ring, ...]"
 
 
 def _reads_parted(reader: Reader, subject: str) -> PartedRead | None:
@@ -195,8 +240,10 @@ def _reads_parted(reader: Reader, subject: str) -> PartedRead | None:
     if loads is None:
         return None
     from glacis.core.wind.loads import order_of
+    from glacis.core.wind.roofs import cut_of
 
-    return PartedRead(reader.value(MAPS, WHOLE)[subject], order_of(loads))
+    plane = next(plane for plane in reader.value(SHAPE, WHOLE).planes if plane.id == subject)
+    return PartedRead(reader.value(MAPS, WHOLE)[subject], order_of(loads), cut_of(plane))
 
 
 def _parted(read: PartedRead | None) -> "tuple[WindPart, ...]":
@@ -204,7 +251,7 @@ def _parted(read: PartedRead | None) -> "tuple[WindPart, ...]":
         return ()
     from glacis.core.wind.suction import parted
 
-    return parted([part.shape for part in read.mapped.zones], read.order, read.mapped.cut)
+    return parted([part.shape for part in read.mapped.zones], read.order, read.cut)
 
 
 PARTED = Part("worst of all winds", _reads_parted, _parted)

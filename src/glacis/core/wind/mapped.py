@@ -10,7 +10,7 @@ from glacis.core.model.wind import Basis, Edition
 from glacis.core.wind.asce_zones import asce_zones
 from glacis.core.wind.en_zones import Zone, en_zones, plan_of
 from glacis.core.wind.flat import SLIVER, Shape, common, joined, less
-from glacis.core.wind.outline import Ring, Side
+from glacis.core.wind.outline import Side
 from glacis.core.wind.roofs import Face, Line, Roof
 
 
@@ -49,7 +49,6 @@ class AreaMap(Struct, frozen=True):
         area: its id.
         zones: of all winds; they lie over each other.
         sides: of the outline of its roof.
-        cut: what goes through it: rooflights and chimneys [m].
         slope: true area over plan area [-].
         base: h that zones are measured with [m].
         flat: whether all of its roof is.
@@ -60,7 +59,6 @@ class AreaMap(Struct, frozen=True):
     area: str
     zones: tuple[MapZone, ...] = ()
     sides: tuple[Side, ...] = ()
-    cut: tuple[Ring, ...] = ()
     slope: float = 1.0
     base: float = 0.0
     flat: bool = False
@@ -68,11 +66,13 @@ class AreaMap(Struct, frozen=True):
     refused: str = ""
 
 
-Overhangs = dict[str, tuple[tuple[Line, float], ...]]
-"""Eaves in plan and how far they reach out, by area [m]."""
+Eaves = tuple[tuple[Line, float], ...]
+"""Lines in plan and how far they reach out [m]."""
+Overhangs = dict[str, Eaves]
+"""Eaves that reach out, by area."""
 
 
-def _over(overhangs: tuple[tuple[Line, float], ...]) -> Shape:
+def _over(overhangs: Eaves) -> Shape:
     """Strips that reach out over the walls."""
     from shapely import LineString, Polygon
 
@@ -130,9 +130,7 @@ def map_of(book: Book, roof: Roof, overhangs: Overhangs) -> tuple[AreaMap, ...]:
         mine = tuple(
             part for zone in zones if zone.area == face.area for part in _parts(zone, over)
         )
-        found.append(
-            AreaMap(face.area, mine, plan.sides, face.cut, _slope(face), base, roof.is_flat, mates)
-        )
+        found.append(AreaMap(face.area, mine, plan.sides, _slope(face), base, roof.is_flat, mates))
     return tuple(found)
 
 
@@ -148,7 +146,6 @@ def _flattened(face: Face) -> Face:
         face.pitch,
         face.azimuth,
         face.rings,
-        face.cut,
         face.meetings,
         face.gradient,
     )

@@ -43,7 +43,6 @@ class Face(Struct, frozen=True):
         pitch: [°].
         azimuth: that it faces, clockwise from north [°].
         rings: in plan: its outline and the courtyards in it [m].
-        cut: what goes through it, not held by anything: rooflights and chimneys [m].
         meetings: with other planes.
         gradient: rise per metre eastwards and northwards [-].
         steep: pitch of the planes below a flat one [°]; 0 where there are none.
@@ -54,7 +53,6 @@ class Face(Struct, frozen=True):
     pitch: float
     azimuth: float
     rings: tuple[Ring, ...]
-    cut: tuple[Ring, ...]
     meetings: tuple[Meeting, ...]
     gradient: Point
     steep: float = 0.0
@@ -139,6 +137,11 @@ def _steep(edges: Iterable[Edge], pitches: dict[str, float]) -> float:
     return max(found, default=0.0)
 
 
+def cut_of(plane: Plane) -> tuple[Ring, ...]:
+    """What goes through a plane, not held by anything: rooflights and chimneys [m]."""
+    return tuple(tuple((x, y) for x, y, _ in ring) for ring, by in plane.holes if by)
+
+
 def roofs_of(
     areas: tuple[RoofArea, ...], planes: dict[str, Plane], edges: tuple[Edge, ...]
 ) -> tuple[Roof, ...]:
@@ -169,11 +172,10 @@ def _roof(
         meetings = tuple(_meetings(edges, pitches))
         steep = _steep(edges, pitches) if area.pitch <= FLATTEST else 0.0
         outline = tuple((x, y) for x, y, _ in plane.corners)
-        holes = [(tuple((x, y) for x, y, _ in ring), by) for ring, by in plane.holes]
+        courts = (tuple((x, y) for x, y, _ in ring) for ring, by in plane.holes if not by)
         faces.append(Face(
             area.id, _kind(area, meetings, steep), area.pitch, area.azimuth % 360,
-            (outline, *(ring for ring, by in holes if not by)), tuple(ring for ring, by in holes if by), meetings,
-            plane.gradient, steep,
+            (outline, *courts), meetings, plane.gradient, steep,
         ))  # fmt: skip
     heights = [z for area in areas for _, _, z in planes[area.id].corners]
     return Roof(tuple(faces), max(heights), min(heights))
