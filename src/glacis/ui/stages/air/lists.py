@@ -16,9 +16,9 @@ from glacis.core.units.ranges import ranges_of
 from glacis.ui.desk import Desk
 from glacis.ui.plain import plain_tip
 from glacis.ui.stages.air.hand import AirHand
+from glacis.ui.widgets.bench_panel import BenchPanel
 from glacis.ui.widgets.labels import label, tight
 from glacis.ui.widgets.node_sheet import Column, NodeSheet
-from glacis.ui.widgets.overlay import Overlay
 from glacis.ui.widgets.unit_field import UnitField
 
 YES = (("yes", True), ("no", False))
@@ -54,7 +54,7 @@ SCREEN_WORDS = (
 )
 
 
-class ListPanel(Overlay):
+class ListPanel(BenchPanel):
     """A list over the bench, with what belongs to all of it above and words below."""
 
     said = pyqtSignal(str, bool)
@@ -91,8 +91,7 @@ class ListPanel(Overlay):
 
     def open_over(self, area: QRect) -> None:
         """Lie over the bench."""
-        self.refresh()
-        self.show_over(area, area.width())
+        super().open_over(area)
         self.sheet.setFocus()
 
     def refresh(self) -> None:

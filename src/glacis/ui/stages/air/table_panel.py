@@ -14,8 +14,8 @@ from glacis.core.model.air import TableValue
 from glacis.core.units.format import significant
 from glacis.core.units.ranges import finite
 from glacis.ui.desk import Desk
+from glacis.ui.widgets.bench_panel import BenchPanel
 from glacis.ui.widgets.labels import label
-from glacis.ui.widgets.overlay import Overlay
 
 HEADS = ("what", "figure", "value", "source", "")
 VALUE, SOURCE, MARK = 2, 3, 4
@@ -40,7 +40,7 @@ class FigureSheet(QTableWidget):
             super().keyPressEvent(event)
 
 
-class TablePanel(Overlay):
+class TablePanel(BenchPanel):
     """Rules, screens and losses, figure by figure."""
 
     def __init__(self, desk: Desk, parent: QWidget) -> None:
@@ -72,8 +72,7 @@ class TablePanel(Overlay):
 
     def open_over(self, area: QRect) -> None:
         """Lie over the bench."""
-        self.refresh()
-        self.show_over(area, area.width())
+        super().open_over(area)
         self.table.setFocus()
 
     def refresh(self) -> None:

@@ -3,7 +3,7 @@
 
 from collections.abc import Callable
 
-from PyQt6.QtCore import QPointF, QRect, QSize, Qt
+from PyQt6.QtCore import QPointF, QSize, Qt
 from PyQt6.QtGui import QKeyEvent
 from PyQt6.QtWidgets import QHBoxLayout, QPushButton
 
@@ -32,6 +32,7 @@ from glacis.ui.stages.fixings.set_bar import SetBar
 from glacis.ui.stages.fixings.strength_panel import StrengthPanel
 from glacis.ui.stages.fixings.strips import ScrewStrip, SetStrip, WindStrip
 from glacis.ui.stages.fixings.wind_panel import WindPanel
+from glacis.ui.widgets.bench_panel import open_alone
 from glacis.ui.widgets.labels import label, tight
 
 VIEWS = (
@@ -121,32 +122,25 @@ class FixingsBench(Bench):
         if self.wind is None:
             self.wind = WindPanel(self.desk, self.hand, self)
             self.wind.said.connect(self.said)
-        self._open(self.wind)
+        open_alone(self, self.wind)
 
     def open_strengths(self) -> None:
         """Show strengths and tests over the bench."""
         if self.strengths is None:
             self.strengths = StrengthPanel(self.desk, self.hand, self._prompts, self)
             self.strengths.said.connect(self.said)
-        self._open(self.strengths)
+        open_alone(self, self.strengths)
 
     def open_register(self) -> None:
         """Show the register over the bench."""
         if self.register is None:
             self.register = RegisterPanel(self.desk, self.hand, self._prompts, self)
             self.register.said.connect(self.said)
-        self._open(self.register)
+        open_alone(self, self.register)
 
     @property
     def _panels(self) -> list[Panel]:
         return [panel for panel in (self.wind, self.strengths, self.register) if panel is not None]
-
-    def _open(self, wanted: Panel) -> None:
-        """One panel over the bench at a time."""
-        for panel in self._panels:
-            if panel is not wanted:
-                panel.dismiss()
-        wanted.open_over(QRect(16, 44, self.width() - 24, self.height() - 52))
 
     def read_tests(self) -> None:
         """Pull-out tests from a table."""

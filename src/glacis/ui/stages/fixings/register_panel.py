@@ -7,7 +7,7 @@ from hashlib import sha256
 from pathlib import Path
 
 from msgspec.structs import replace
-from PyQt6.QtCore import QRect, pyqtSignal
+from PyQt6.QtCore import pyqtSignal
 from PyQt6.QtWidgets import QHBoxLayout, QLineEdit, QPushButton, QVBoxLayout, QWidget
 
 from glacis.core.errors import GlacisError
@@ -20,10 +20,10 @@ from glacis.ui.desk import Desk
 from glacis.ui.plain import plain_tip
 from glacis.ui.prompts import Prompts
 from glacis.ui.stages.fixings.hand import FixingsHand
+from glacis.ui.widgets.bench_panel import BenchPanel
 from glacis.ui.widgets.field_grid import chooser
 from glacis.ui.widgets.labels import label, tight
 from glacis.ui.widgets.node_sheet import Column, NodeSheet
-from glacis.ui.widgets.overlay import Overlay
 
 REGISTER = (
     Column("id", "number", "Number of the approval", 104, words=True),
@@ -57,7 +57,7 @@ def _button(words: str, tip: str, done: Callable[[], None]) -> QPushButton:
     return button
 
 
-class RegisterPanel(Overlay):
+class RegisterPanel(BenchPanel):
     """Approvals and products."""
 
     said = pyqtSignal(str, bool)
@@ -134,11 +134,6 @@ class RegisterPanel(Overlay):
         row.addStretch(1)
         whole.addLayout(row)
         return held
-
-    def open_over(self, area: QRect) -> None:
-        """Lie over the bench."""
-        self.refresh()
-        self.show_over(area, area.width())
 
     @property
     def _in_hand(self) -> Evidence | None:

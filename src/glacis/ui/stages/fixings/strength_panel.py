@@ -2,7 +2,7 @@
 """What one fixing of the set in the hand bears, and the pull-out tests of the project."""
 
 from msgspec.structs import replace
-from PyQt6.QtCore import QRect, QSize, pyqtSignal
+from PyQt6.QtCore import QSize, pyqtSignal
 from PyQt6.QtWidgets import QHBoxLayout, QLineEdit, QPushButton, QWidget
 
 from glacis.core.errors import GlacisError
@@ -18,10 +18,10 @@ from glacis.ui.drawing.canvas import Canvas
 from glacis.ui.plain import plain_tip
 from glacis.ui.prompts import Prompts
 from glacis.ui.stages.fixings.hand import FixingsHand
+from glacis.ui.widgets.bench_panel import BenchPanel
 from glacis.ui.widgets.field_grid import chooser
 from glacis.ui.widgets.labels import label, tight
 from glacis.ui.widgets.node_sheet import Column, NodeSheet
-from glacis.ui.widgets.overlay import Overlay
 
 F = Quantity.FORCE
 LEVELS = (("characteristic", "characteristic"), ("design", "design"), ("allowable", "allowable"))
@@ -49,7 +49,7 @@ SCHOOLS = (("next test (EN 1990, D.7)", "predictive"), ("75 % sure of 95 %", "to
 DISTRIBUTIONS = (("logarithms", "lognormal"), ("normal", "normal"))
 
 
-class StrengthPanel(Overlay):
+class StrengthPanel(BenchPanel):
     """Strengths of the set in the hand, and tests."""
 
     said = pyqtSignal(str, bool)
@@ -116,11 +116,6 @@ class StrengthPanel(Overlay):
         button.setToolTip(plain_tip(tip))
         button.clicked.connect(lambda _on=False: done())  # type: ignore[operator]
         row.addWidget(button)
-
-    def open_over(self, area: QRect) -> None:
-        """Lie over the bench."""
-        self.refresh()
-        self.show_over(area, area.width())
 
     def refresh(self) -> None:
         """Show strengths and tests as they are."""

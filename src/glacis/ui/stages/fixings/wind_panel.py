@@ -3,7 +3,7 @@
 
 from functools import partial
 
-from PyQt6.QtCore import QRect, Qt, pyqtSignal
+from PyQt6.QtCore import Qt, pyqtSignal
 from PyQt6.QtWidgets import (
     QHBoxLayout,
     QHeaderView,
@@ -24,10 +24,10 @@ from glacis.ui.desk import Desk
 from glacis.ui.plain import plain_tip
 from glacis.ui.stages.fixings.hand import FixingsHand
 from glacis.ui.stages.fixings.strips import Flow
+from glacis.ui.widgets.bench_panel import BenchPanel
 from glacis.ui.widgets.field_grid import chooser
 from glacis.ui.widgets.labels import label, tight
 from glacis.ui.widgets.node_sheet import Column, NodeSheet
-from glacis.ui.widgets.overlay import Overlay
 from glacis.ui.widgets.unit_field import UnitField
 
 TERRAINS = tuple((name, name) for name in ("0", "I", "II", "III", "IV"))
@@ -50,7 +50,7 @@ SHOWS = (
 HEADS = ("row", "figures", "mark", "source", "settled by")
 
 
-class WindPanel(Overlay):
+class WindPanel(BenchPanel):
     """The wind in full."""
 
     said = pyqtSignal(str, bool)
@@ -162,11 +162,6 @@ class WindPanel(Overlay):
     def _next(self) -> float:
         starts = [sector.start for sector in self._desk.project.wind.sectors]
         return (max(starts) + 90.0) % 360 if starts else 0.0
-
-    def open_over(self, area: QRect) -> None:
-        """Lie over the bench."""
-        self.refresh()
-        self.show_over(area, area.width())
 
     def refresh(self) -> None:
         """Show the wind as stated."""

@@ -3,7 +3,7 @@
 
 from functools import partial
 
-from PyQt6.QtCore import QRect, pyqtSignal
+from PyQt6.QtCore import pyqtSignal
 from PyQt6.QtWidgets import QHBoxLayout, QLineEdit, QPushButton, QWidget
 
 from glacis.core.junctions.change import put_hand_piece, remove_hand_piece
@@ -11,10 +11,10 @@ from glacis.core.model.junctions import HandPiece
 from glacis.core.units.quantities import Quantity
 from glacis.session.places import random_name
 from glacis.ui.desk import Desk
+from glacis.ui.widgets.bench_panel import BenchPanel
 from glacis.ui.widgets.field_grid import chooser
 from glacis.ui.widgets.labels import label, tight
 from glacis.ui.widgets.node_sheet import Column, NodeSheet
-from glacis.ui.widgets.overlay import Overlay
 
 KINDS = (
     ("pipe", "pipe"), ("door threshold", "threshold"), ("movement joint", "movement-joint"),
@@ -28,7 +28,7 @@ COLUMNS = (
 SIZES = {"pipe": 0.11, "threshold": 1.0, "movement-joint": 6.0, "module-joint": 6.0}
 
 
-class AddingPanel(Overlay):
+class AddingPanel(BenchPanel):
     """What was added by hand, and what to add."""
 
     said = pyqtSignal(str, bool)
@@ -61,11 +61,6 @@ class AddingPanel(Overlay):
         for button in (self.add, self.remove):
             self.buttons.addWidget(button)
         self.finish()
-
-    def open_over(self, area: QRect) -> None:
-        """Lie over the bench."""
-        self.refresh()
-        self.show_over(area, area.width())
 
     def refresh(self) -> None:
         """Show what there is."""

@@ -4,7 +4,7 @@
 from collections.abc import Callable
 from typing import cast
 
-from PyQt6.QtCore import QPointF, QRect, QSize, Qt, QTimer
+from PyQt6.QtCore import QPointF, QSize, Qt, QTimer
 from PyQt6.QtGui import QKeyEvent
 from PyQt6.QtWidgets import QHBoxLayout, QPushButton, QStackedWidget
 
@@ -39,6 +39,7 @@ from glacis.ui.stages.junctions.link_strip import LinkStrip
 from glacis.ui.stages.junctions.question_view import QuestionView
 from glacis.ui.stages.junctions.section_strip import SectionStrip
 from glacis.ui.stages.junctions.wall_panel import WallPanel
+from glacis.ui.widgets.bench_panel import open_alone
 from glacis.ui.widgets.labels import label, tight
 
 VIEWS = (
@@ -145,7 +146,7 @@ class JunctionsBench(Bench):
         if self.walls is None:
             self.walls = WallPanel(self.desk, self)
             self.walls.said.connect(self.said)
-        self._open(self.walls)
+        open_alone(self, self.walls)
 
     def open_adding(self) -> None:
         """Show junctions by hand over the bench."""
@@ -153,24 +154,18 @@ class JunctionsBench(Bench):
             self.adding = AddingPanel(self.desk, self)
             self.adding.said.connect(self.said)
             self.adding.made.connect(self._to_lines)
-        self._open(self.adding)
+        open_alone(self, self.adding)
 
     def open_contacts(self) -> None:
         """Show what touches what over the bench."""
         if self.contacts is None:
             self.contacts = ContactPanel(self.desk, self)
             self.contacts.said.connect(self.said)
-        self._open(self.contacts)
+        open_alone(self, self.contacts)
 
     @property
     def _panels(self) -> list[Panel]:
         return [panel for panel in (self.walls, self.adding, self.contacts) if panel is not None]
-
-    def _open(self, wanted: Panel) -> None:
-        for panel in self._panels:
-            if panel is not wanted:
-                panel.dismiss()
-        wanted.open_over(QRect(16, 44, self.width() - 24, self.height() - 52))
 
     def show_working(self) -> None:
         """Open the steps behind what the junction in the hand loses, or U of the whole roof."""

@@ -1,7 +1,7 @@
 # SPDX-License-Identifier: GPL-3.0-or-later
 """Contacts over the Junctions bench: what touches what in the selected build-up, and what holds here."""
 
-from PyQt6.QtCore import QRect, pyqtSignal
+from PyQt6.QtCore import pyqtSignal
 from PyQt6.QtWidgets import (
     QHBoxLayout,
     QHeaderView,
@@ -17,9 +17,9 @@ from glacis.core.junctions.contacts import FAMILY_NAMES, VALUES, Touch, touches
 from glacis.core.model.junctions import ContactRule
 from glacis.ui.desk import Desk
 from glacis.ui.plain import plain_tip
+from glacis.ui.widgets.bench_panel import BenchPanel
 from glacis.ui.widgets.field_grid import chooser
 from glacis.ui.widgets.labels import label, tight
-from glacis.ui.widgets.overlay import Overlay
 
 HEADS = ("below", "above", "faces that meet", "value", "why")
 WIDTHS = (130, 130, 170, 86, 200)
@@ -28,7 +28,7 @@ SAYS = {
 }  # fmt: skip
 
 
-class ContactPanel(Overlay):
+class ContactPanel(BenchPanel):
     """Contacts of a build-up from outside to inside, and the project's own word on a pair."""
 
     said = pyqtSignal(str, bool)
@@ -82,11 +82,6 @@ class ContactPanel(Overlay):
         self.column.addWidget(label(words, "second small", wrap=True))
         self.finish()
         self._touches: tuple[Touch, ...] = ()
-
-    def open_over(self, area: QRect) -> None:
-        """Lie over the bench."""
-        self.refresh()
-        self.show_over(area, area.width())
 
     @property
     def chosen(self) -> Touch | None:

@@ -2,7 +2,7 @@
 """Walls over the Junctions bench: what stands below and beside the roof."""
 
 from msgspec.structs import replace
-from PyQt6.QtCore import QRect, pyqtSignal
+from PyQt6.QtCore import pyqtSignal
 from PyQt6.QtWidgets import QHBoxLayout, QLineEdit, QPushButton, QWidget
 
 from glacis.core.junctions.change import put_wall, remove_wall
@@ -13,10 +13,10 @@ from glacis.core.units.format import with_unit
 from glacis.core.units.quantities import Quantity
 from glacis.session.places import random_name
 from glacis.ui.desk import Desk
+from glacis.ui.widgets.bench_panel import BenchPanel
 from glacis.ui.widgets.field_grid import chooser
 from glacis.ui.widgets.labels import label, tight
 from glacis.ui.widgets.node_sheet import Column, NodeSheet
-from glacis.ui.widgets.overlay import Overlay
 
 PARTS = (
     ("lining", "lining"),
@@ -38,7 +38,7 @@ COLUMNS = (
 )
 
 
-class WallPanel(Overlay):
+class WallPanel(BenchPanel):
     """Walls of the project, one at a time."""
 
     said = pyqtSignal(str, bool)
@@ -96,11 +96,6 @@ class WallPanel(Overlay):
         """The wall in the hand, else the first."""
         walls = self._desk.project.walls
         return next((wall for wall in walls if wall.id == self._held), walls[0] if walls else None)
-
-    def open_over(self, area: QRect) -> None:
-        """Lie over the bench."""
-        self.refresh()
-        self.show_over(area, area.width())
 
     def refresh(self) -> None:
         """Show the walls as they are."""

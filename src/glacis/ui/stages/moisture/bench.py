@@ -1,7 +1,7 @@
 # SPDX-License-Identifier: GPL-3.0-or-later
 """The Moisture bench: the year of water, one month's lines, the inner surface."""
 
-from PyQt6.QtCore import QPointF, QRect, QSize, Qt
+from PyQt6.QtCore import QPointF, QSize, Qt
 from PyQt6.QtGui import QKeyEvent, QShowEvent
 from PyQt6.QtWidgets import QHBoxLayout, QPushButton, QVBoxLayout, QWidget
 
@@ -17,6 +17,7 @@ from glacis.ui.prompts import Prompts
 from glacis.ui.stages.moisture.hours_view import HoursView
 from glacis.ui.stages.moisture.probe_panel import ProbePanel
 from glacis.ui.stages.moisture.study_panel import StudyPanel
+from glacis.ui.widgets.bench_panel import open_alone
 from glacis.ui.widgets.field_grid import chooser
 from glacis.ui.widgets.labels import label, tight
 
@@ -88,13 +89,13 @@ class MoistureBench(Bench):
         """Show the study."""
         if self.study is None:
             self.study = StudyPanel(self.desk, self)
-        self.study.open_over(QRect(16, 44, self.width() - 24, self.height() - 52))
+        open_alone(self, self.study)
 
     def open_probes(self) -> None:
         """Show what was measured."""
         if self.probes is None:
             self.probes = ProbePanel(self.desk, self._prompts, self)
-        self.probes.open_over(QRect(16, 44, self.width() - 24, self.height() - 52))
+        open_alone(self, self.probes)
 
     def _follow(self) -> None:
         """Background work has got on."""

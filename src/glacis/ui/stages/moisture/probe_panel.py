@@ -4,7 +4,7 @@
 from functools import partial
 from typing import TYPE_CHECKING, Any
 
-from PyQt6.QtCore import QRect, QSize
+from PyQt6.QtCore import QSize
 from PyQt6.QtWidgets import QCheckBox, QComboBox, QHBoxLayout, QPushButton, QWidget
 
 from glacis.core.errors import GlacisError
@@ -19,9 +19,9 @@ from glacis.ui.desk import Desk
 from glacis.ui.drawing.canvas import Canvas
 from glacis.ui.plain import plain_tip
 from glacis.ui.prompts import Prompts
+from glacis.ui.widgets.bench_panel import BenchPanel
 from glacis.ui.widgets.field_grid import chooser
 from glacis.ui.widgets.labels import label, tight
-from glacis.ui.widgets.overlay import Overlay
 from glacis.ui.widgets.waiting import Waiting
 
 if TYPE_CHECKING:
@@ -33,7 +33,7 @@ SIMULATED_YEAR = 2001
 PLACE_WIDTH = 220
 
 
-class ProbePanel(Overlay):
+class ProbePanel(BenchPanel):
     """One probe at a time over the run."""
 
     def __init__(self, desk: Desk, prompts: Prompts, parent: QWidget) -> None:
@@ -76,11 +76,6 @@ class ProbePanel(Overlay):
         button.clicked.connect(slot)  # type: ignore[arg-type]
         self.buttons.addWidget(button)
         return button
-
-    def open_over(self, area: QRect) -> None:
-        """Lie over the bench."""
-        self.refresh()
-        self.show_over(area, area.width())
 
     @property
     def _here(self) -> str:

@@ -3,16 +3,16 @@
 
 from typing import TYPE_CHECKING
 
-from PyQt6.QtCore import QPointF, QRect, QSize
+from PyQt6.QtCore import QPointF, QSize
 from PyQt6.QtWidgets import QCheckBox, QHBoxLayout, QPushButton, QWidget
 
 from glacis.core.graph.part import Failed, Pending, Ready
 from glacis.report.scene import Hot, saying
 from glacis.ui.desk import Desk
 from glacis.ui.drawing.canvas import Canvas
+from glacis.ui.widgets.bench_panel import BenchPanel
 from glacis.ui.widgets.field_grid import chooser
 from glacis.ui.widgets.labels import label, tight
-from glacis.ui.widgets.overlay import Overlay
 
 if TYPE_CHECKING:
     from glacis.core.analysis.study import Grid, Studied
@@ -32,7 +32,7 @@ SITES_SHOWN = 6
 """Sites that stand side by side; our judgement: more cannot be read."""
 
 
-class StudyPanel(Overlay):
+class StudyPanel(BenchPanel):
     """Two axes, and what the area does at each of their crossings."""
 
     def __init__(self, desk: Desk, parent: QWidget) -> None:
@@ -78,11 +78,6 @@ class StudyPanel(Overlay):
         self.told = label("", "second small", wrap=True)
         self.column.addWidget(self.told)
         self.finish()
-
-    def open_over(self, area: QRect) -> None:
-        """Lie over the bench."""
-        self.refresh()
-        self.show_over(area, area.width())
 
     @property
     def _roof(self) -> str:

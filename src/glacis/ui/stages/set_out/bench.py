@@ -1,7 +1,7 @@
 # SPDX-License-Identifier: GPL-3.0-or-later
 """The Set-out bench: the plane from the eaves, its deck, its eaves in section, its panels."""
 
-from PyQt6.QtCore import QPointF, QRect, QSize, Qt
+from PyQt6.QtCore import QPointF, QSize, Qt
 from PyQt6.QtGui import QKeyEvent
 from PyQt6.QtWidgets import QPushButton, QStackedWidget
 
@@ -26,6 +26,7 @@ from glacis.ui.stages.set_out.hand import SetOutHand
 from glacis.ui.stages.set_out.lists import ListPanel
 from glacis.ui.stages.set_out.strips import CourseStrip, DeckStrip, EavesStrip, PanelStrip
 from glacis.ui.stages.set_out.timber_panel import TimberPanel
+from glacis.ui.widgets.bench_panel import open_alone
 from glacis.ui.widgets.labels import label
 
 VIEWS = (
@@ -146,25 +147,18 @@ class SetOutBench(Bench):
         """Show the lists over the bench."""
         if self.lists is None:
             self.lists = ListPanel(self.desk, self.hand, self)
-        self._open(self.lists)
+        open_alone(self, self.lists)
 
     def open_timber(self) -> None:
         """Show outriggers, planing out and curves over the bench."""
         if self.timber is None:
             self.timber = TimberPanel(self.desk, self.hand, self)
             self.timber.said.connect(self.said)
-        self._open(self.timber)
+        open_alone(self, self.timber)
 
     @property
     def _panels(self) -> list[ListPanel | TimberPanel]:
         return [panel for panel in (self.lists, self.timber) if panel is not None]
-
-    def _open(self, wanted: ListPanel | TimberPanel) -> None:
-        """One panel over the bench at a time."""
-        for panel in self._panels:
-            if panel is not wanted:
-                panel.dismiss()
-        wanted.open_over(QRect(16, 44, self.width() - 24, self.height() - 52))
 
     def refresh(self) -> None:
         """Show the selected area's set-out as it is."""

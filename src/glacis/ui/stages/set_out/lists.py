@@ -17,9 +17,9 @@ from glacis.core.units.quantities import Quantity, System
 from glacis.ui.desk import Desk
 from glacis.ui.plain import plain_tip
 from glacis.ui.stages.set_out.hand import SetOutHand
+from glacis.ui.widgets.bench_panel import BenchPanel
 from glacis.ui.widgets.choices import choice_row
 from glacis.ui.widgets.labels import label
-from glacis.ui.widgets.overlay import Overlay
 
 T = Quantity.THICKNESS
 COURSE_HEADS = ("course", "from the datum", "gauge", "headlap", "note")
@@ -99,7 +99,7 @@ PAGES = (
 )
 
 
-class ListPanel(Overlay):
+class ListPanel(BenchPanel):
     """Three lists, one at a time."""
 
     def __init__(self, desk: Desk, hand: SetOutHand, parent: QWidget) -> None:
@@ -123,8 +123,7 @@ class ListPanel(Overlay):
 
     def open_over(self, area: QRect) -> None:
         """Lie over the bench."""
-        self.refresh()
-        self.show_over(area, area.width())
+        super().open_over(area)
         self.table.setFocus()
 
     def show_list(self, name: str) -> None:

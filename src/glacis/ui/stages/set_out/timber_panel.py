@@ -5,7 +5,7 @@ from functools import partial
 from typing import Any
 
 from msgspec.structs import replace
-from PyQt6.QtCore import QRect, QSize, pyqtSignal
+from PyQt6.QtCore import QSize, pyqtSignal
 from PyQt6.QtWidgets import QHBoxLayout, QPushButton, QStackedWidget, QWidget
 
 from glacis.core.model.set_out import Curve, Furring, FurringZone, Outriggers
@@ -15,11 +15,11 @@ from glacis.report.charts.set_out_timber import curve_scene, furring_scene, outr
 from glacis.ui.desk import Desk
 from glacis.ui.drawing.canvas import Canvas
 from glacis.ui.stages.set_out.hand import SetOutHand
+from glacis.ui.widgets.bench_panel import BenchPanel
 from glacis.ui.widgets.choices import choice_row
 from glacis.ui.widgets.field_grid import field_grid
 from glacis.ui.widgets.labels import label, tight
 from glacis.ui.widgets.node_sheet import Column, NodeSheet
-from glacis.ui.widgets.overlay import Overlay
 from glacis.ui.widgets.unit_field import UnitField
 
 T, L = Quantity.THICKNESS, Quantity.LOAD
@@ -62,7 +62,7 @@ FIELDS: dict[str, tuple[tuple[tuple[str, str, Quantity, str], ...], ...]] = {
 NODES: dict[str, Any] = {"outriggers": Outriggers, "furring": Furring, "curve": Curve}
 
 
-class TimberPanel(Overlay):
+class TimberPanel(BenchPanel):
     """Three drawings, each with its figures beneath."""
 
     said = pyqtSignal(str, bool)
@@ -117,11 +117,6 @@ class TimberPanel(Overlay):
         field.said.connect(self.said)
         self.fields[part, key] = field
         return field
-
-    def open_over(self, area: QRect) -> None:
-        """Lie over the bench."""
-        self.refresh()
-        self.show_over(area, area.width())
 
     def show_page(self, name: str) -> None:
         """Show another of the three."""

@@ -38,8 +38,8 @@ from glacis.report.scene import shorten
 from glacis.ui.desk import Desk
 from glacis.ui.plain import plain_tip
 from glacis.ui.prompts import Prompts
+from glacis.ui.widgets.bench_panel import BenchPanel
 from glacis.ui.widgets.labels import label, tight
-from glacis.ui.widgets.overlay import Overlay
 from glacis.ui.widgets.unit_field import UnitField
 
 LABELS, UNIT = 196, 44
@@ -64,7 +64,7 @@ class MonthTable(QTableWidget):
             super().keyPressEvent(event)
 
 
-class MonthPanel(Overlay):
+class MonthPanel(BenchPanel):
     """Name, elevation and design days of the site, then its months and those of the rooms."""
 
     said = pyqtSignal(str, bool)
@@ -146,8 +146,7 @@ class MonthPanel(Overlay):
 
     def open_over(self, area: QRect) -> None:
         """Show the table."""
-        self.refresh()
-        self.show_over(area, area.width())
+        super().open_over(area)
         self.table.setCurrentCell(0, 0)
         self.table.setFocus()
 
