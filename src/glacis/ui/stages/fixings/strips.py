@@ -60,12 +60,12 @@ Row = tuple[str, str, Quantity, int]
 """Key of an attribute, words before its field, kind, width [pt]."""
 WAYS: dict[type[Any], tuple[Row, ...]] = {
     SeamRows: (
-        ("roll", "roll", T, 74), ("lap", "lap", T, 66), ("least", "from", T, 66), ("most", "to", T, 66),
+        ("roll", "roll", T, 74), ("lap", "lap", T, 66), ("least", "from", T, 66), ("most", "to", T, 78),
         ("step", "by", T, 66), ("least_per_area", "at least", Quantity.COUNT_AREA, 92), ("turn", "turned", A, 62),
     ),
     BoardScrews: (("length", "board", T, 80), ("width", "by", T, 80), ("turn", "turned", A, 62)),
     BattenScrews: (
-        ("most", "at most every", T, 66), ("least", "at least", T, 66), ("step", "by", T, 66),
+        ("most", "at most every", T, 78), ("least", "at least", T, 66), ("step", "by", T, 66),
         ("batten", "batten", T, 62),
         ("lean", "leaning", A, 62), ("thread", "thread", T, 62), ("limit", "insulation bears", Quantity.STRESS, 82),
     ),
@@ -76,7 +76,7 @@ WAYS: dict[type[Any], tuple[Row, ...]] = {
     ),
     Ballast: (("mass", "field", M, 96), ("edges", "edges", M, 96), ("allowance", "structure bears", M, 96)),
     Clips: (
-        ("seam", "seams", T, 66), ("most", "at most every", T, 66), ("fixed", "fixed to end", Quantity.LENGTH, 80),
+        ("seam", "seams", T, 66), ("most", "at most every", T, 78), ("fixed", "fixed to end", Quantity.LENGTH, 80),
         ("slot", "slot", T, 62),
     ),
     Crests: (("rib", "crests", T, 66), ("purlin", "purlins", T, 74)),

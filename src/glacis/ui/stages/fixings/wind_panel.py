@@ -41,6 +41,8 @@ FACTORS = (
     ("season", "c_season"), ("yearly", "yearly chance"), ("orography", "c_o or K_zt"), ("density", "air"),
     ("directionality", "K_d"), ("factor", "γ"),
 )  # fmt: skip
+LOWER = ("density", "factor")
+"""What stands in a second row, so that a narrow window shows all."""
 SHOWS = (
     ("read here", "here"),
     ("not settled", "open"),
@@ -79,7 +81,7 @@ class WindPanel(BenchPanel):
         row.addWidget(label("Speed from", "second small"))
         row.addWidget(self.source, 1)
         self.column.addLayout(row)
-        self.flow = Flow(1)
+        self.flow = Flow(2)
         self.fields: dict[str, UnitField] = {}
         for key, words in FACTORS:
             bounds = ranges_of(Wind)[key]
@@ -88,7 +90,7 @@ class WindPanel(BenchPanel):
             made.committed.connect(partial(self._take, made, key))
             made.said.connect(self.said)
             self.fields[key] = made
-            self.flow.put(key, words, made)
+            self.flow.put(key, words, made, int(key in LOWER))
         self.flow.close()
         self.column.addWidget(self.flow)
 
