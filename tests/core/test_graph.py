@@ -10,7 +10,7 @@ from msgspec import Struct
 from msgspec.structs import replace
 
 from glacis.core.errors import GlacisError, ValueRefused
-from glacis.core.graph.memo import MISSING, Memo
+from glacis.core.graph.memo import MISSING, Gathered, Memo
 from glacis.core.graph.part import WHOLE, Failed, LongPart, NotReady, Part, Pending, Ready
 from glacis.core.graph.reader import Reader
 from glacis.core.model.document import Project
@@ -37,6 +37,14 @@ class Both(Struct, frozen=True):
     number: float
 
 
+class Subject(Gathered, frozen=True):
+    heavy: Heavy
+
+
+class Judged(Struct, frozen=True):
+    subject: Subject
+
+
 def test_a_value_is_hashed_once_however_many_keys_it_is_in():
     memo, heavy = Memo(), Heavy("once")
     HASHES.clear()
@@ -46,6 +54,15 @@ def test_a_value_is_hashed_once_however_many_keys_it_is_in():
     assert memo.key("part 0", Both(Heavy("once"), 1.0)) == keys[0]
     assert memo.key("part 0", Both(Heavy("twice"), 1.0)) != keys[0]
     assert memo.key("part 0", Both(heavy, 2.0)) != keys[0]
+
+
+def test_what_is_gathered_anew_at_each_read_is_not_hashed_anew():
+    memo, heavy = Memo(), Heavy("gathered")
+    HASHES.clear()
+    keys = {memo.key("part", Judged(Subject(heavy))) for _ in range(50)}
+    assert len(HASHES) <= 2
+    assert len(keys) == 1
+    assert memo.key("part", Judged(Subject(Heavy("other")))) not in keys
 
 
 def test_what_is_remembered_is_bounded_and_the_longest_unused_goes_first():

@@ -17,6 +17,7 @@ from glacis.core.fixings.rows import (
     piece_held,
     rows_for,
 )
+from glacis.core.graph.memo import Gathered
 from glacis.core.model.document import RoofArea
 from glacis.core.model.fixings import (
     Ballast,
@@ -93,7 +94,7 @@ def for_zone(held: FixSet, zone: WindZone) -> bool:
     return not held.zones or zone.name in held.zones or zone.name.split()[0] in held.zones
 
 
-class Against(Struct, frozen=True):
+class Against(Gathered, frozen=True):
     """What sets of an area are held against.
 
     Attributes:

@@ -19,6 +19,7 @@ from glacis.core.model.geometry import Footprint
 from glacis.core.model.layers import AirLayer, SolidLayer
 from glacis.core.model.wind import Wind
 from glacis.core.shape.parts import SHAPE
+from glacis.core.shape.planes import Plane
 from glacis.core.shape.shape import RoofShape
 from glacis.core.wind.roofs import Line
 
@@ -30,7 +31,6 @@ if TYPE_CHECKING:
     from glacis.core.wind.loads import AreaLoads, AreaWind
     from glacis.core.wind.mapped import AreaMap, Book, Eaves
     from glacis.core.wind.met import Said
-    from glacis.core.wind.outline import Ring
     from glacis.core.wind.roofs import Roof
     from glacis.core.wind.suction import Order
     from glacis.core.wind.suction import Part as WindPart
@@ -227,12 +227,12 @@ class PartedRead(Struct, frozen=True):
     Attributes:
         mapped: zones of all winds.
         order: which are worse than which.
-        cut: what goes through the area [m].
+        plane: of the area, with what goes through it.
     """
 
     mapped: "AreaMap"
     order: "Order"
-    cut: "tuple[Ring, ...]"
+    plane: Plane
 
 
 def _reads_parted(reader: Reader, subject: str) -> PartedRead | None:
@@ -240,18 +240,18 @@ def _reads_parted(reader: Reader, subject: str) -> PartedRead | None:
     if loads is None:
         return None
     from glacis.core.wind.loads import order_of
-    from glacis.core.wind.roofs import cut_of
 
     plane = next(plane for plane in reader.value(SHAPE, WHOLE).planes if plane.id == subject)
-    return PartedRead(reader.value(MAPS, WHOLE)[subject], order_of(loads), cut_of(plane))
+    return PartedRead(reader.value(MAPS, WHOLE)[subject], order_of(loads), plane)
 
 
 def _parted(read: PartedRead | None) -> "tuple[WindPart, ...]":
     if read is None:
         return ()
+    from glacis.core.wind.roofs import cut_of
     from glacis.core.wind.suction import parted
 
-    return parted([part.shape for part in read.mapped.zones], read.order, read.cut)
+    return parted([part.shape for part in read.mapped.zones], read.order, cut_of(read.plane))
 
 
 PARTED = Part("worst of all winds", _reads_parted, _parted)

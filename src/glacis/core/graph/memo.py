@@ -19,6 +19,13 @@ Key = tuple[str, Token]
 PLAIN = (str, int, float, bool, type(None), frozenset)
 
 
+class Gathered(Struct, frozen=True):
+    """What a part gathers anew each time it reads: told apart by its fields, never hashed as a whole.
+
+    Its fields are remembered values; a plain Struct would hash all that they hold at every edit.
+    """
+
+
 class Missing(Struct, frozen=True):
     """Stands for a value that is not remembered."""
 
@@ -52,7 +59,9 @@ class Tokens:
         if met is not None:
             return met
         if isinstance(value, tuple):
-            token: Token = tuple(self.of(item) for item in value)
+            token: Token = tuple([self.of(item) for item in value])
+        elif isinstance(value, Gathered):
+            token = tuple([self.of(getattr(value, name)) for name in value.__struct_fields__])
         else:
             older = self._older(value)
             fresh = next(self._numbers) if older is None else older

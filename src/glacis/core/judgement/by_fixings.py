@@ -7,6 +7,7 @@ from glacis.core.area.analysed import AnalysedArea
 from glacis.core.area.parts import ANALYSED
 from glacis.core.fixings.found import Fixed
 from glacis.core.fixings.parts import FIXED
+from glacis.core.graph.memo import Gathered
 from glacis.core.graph.part import Part
 from glacis.core.graph.reader import Reader
 from glacis.core.judgement.asked import rules_about
@@ -17,7 +18,7 @@ from glacis.core.model.falls import Burden
 from glacis.core.model.wind import Wind
 
 
-class FixingsSubject(Struct, frozen=True):
+class FixingsSubject(Gathered, frozen=True):
     """An area whose fixings are stated.
 
     Attributes:

@@ -11,6 +11,7 @@ from msgspec import Struct
 from glacis.core.area.analysed import AnalysedArea
 from glacis.core.area.parts import ANALYSED
 from glacis.core.errors import GlacisError
+from glacis.core.graph.memo import Gathered
 from glacis.core.graph.part import LongPart, Part, Progress
 from glacis.core.graph.reader import Reader
 from glacis.core.hourly.parts import HOURLY, REASONS, RESERVE, HourlyRead, Hours
@@ -27,7 +28,7 @@ MOST_TRIED = 6
 """Ways out that are run; our judgement: ten seconds of work in the background."""
 
 
-class HoursSubject(Struct, frozen=True):
+class HoursSubject(Gathered, frozen=True):
     """An area that was run hour by hour.
 
     Attributes:

@@ -3,6 +3,7 @@
 
 from msgspec import Struct
 
+from glacis.core.graph.memo import Gathered
 from glacis.core.graph.part import Part
 from glacis.core.graph.reader import Reader
 from glacis.core.heat.parts import THERMAL
@@ -15,7 +16,7 @@ from glacis.core.set_out.found import SetOutFound, SetOutRead
 from glacis.core.set_out.parts import SET_OUT, read_set_out
 
 
-class SetOutSubject(Struct, frozen=True):
+class SetOutSubject(Gathered, frozen=True):
     """An area that is set out.
 
     Attributes:
