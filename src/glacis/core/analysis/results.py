@@ -22,7 +22,7 @@ from glacis.core.judgement.parts import AREA_FINDINGS
 from glacis.core.judgement.trials import Trial, changes, trial
 from glacis.core.model.document import Decision, Project
 from glacis.core.model.edit import Change, give_own_assembly
-from glacis.core.quantities.burdens import cost_of
+from glacis.core.build_up.burdens import cost_of
 from glacis.core.stages import Stage
 from glacis.core.units.quantities import Quantity
 from glacis.core.working import Step, Working, put_in

@@ -14,6 +14,7 @@ from glacis.core.model.junctions import Answer, ContactRule, HandPiece, StatedJu
 from glacis.core.model.layers import PHYSICS, THICKEST_LAYER, HeatFlow, Layer
 from glacis.core.model.node import Node
 from glacis.core.model.probe import Probe
+from glacis.core.model.quantities import Quantities
 from glacis.core.model.saw import Saw
 from glacis.core.model.set_out import SetOut
 from glacis.core.model.traits import Trait
@@ -459,6 +460,7 @@ class Project(Node, frozen=True, kw_only=True):
     fixings: tuple[AreaFixings, ...] = ()
     pull_outs: tuple[PullOut, ...] = ()
     evidence: tuple[Evidence, ...] = ()
+    quantities: Quantities = Quantities()
     saw: Saw = Saw()
     air_values: tuple[TableValue, ...] = ()
     assemblies: tuple[Assembly, ...] = ()

@@ -1,2 +1,2 @@
 # SPDX-License-Identifier: GPL-3.0-or-later
-"""What a build-up costs and what it weighs on the climate."""
+"""What to buy, laid out, cut and counted; what it weighs, costs, gives off, and when it is due again."""

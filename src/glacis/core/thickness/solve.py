@@ -18,7 +18,7 @@ from glacis.core.heat.resolve import LayerData, rescaled
 from glacis.core.materials.library import ALIKE, boards_for, one_or_two_boards
 from glacis.core.moisture.assess import assess_moisture
 from glacis.core.moisture.monthly import Verdict
-from glacis.core.quantities.burdens import carbon_of, cost_of
+from glacis.core.build_up.burdens import carbon_of, cost_of
 
 if TYPE_CHECKING:
     from glacis.core.falls.taper import Taper

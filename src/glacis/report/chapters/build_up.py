@@ -13,7 +13,7 @@ from glacis.core.figures.detail import AreaDetail
 from glacis.core.figures.parts import DETAIL
 from glacis.core.graph.part import Part
 from glacis.core.graph.reader import Reader
-from glacis.core.quantities.burdens import carbon_of, cost_of
+from glacis.core.build_up.burdens import carbon_of, cost_of
 from glacis.core.units.format import with_unit
 from glacis.core.units.quantities import Quantity, System
 from glacis.files.layers_csv import layers_csv
