@@ -60,6 +60,7 @@ STAGES = (
     Stage("junctions", "Junctions", "Edges, laps, and who draws what", "edges", "J"),
     Stage("fixings", "Fixings", "Wind, what holds the roof down, and the evidence", "edges", "I"),
     Stage("set-out", "Set-out", "Where courses, sheets, members and panels go", "works", "T"),
+    Stage("quantities", "Quantities", "What to buy, what it weighs, costs and emits", "works", "Q"),
     Stage("compare", "Compare", "Variants side by side", "record", "C"),
     Stage("handover", "Handover", "The report", "record", "W"),
 )

@@ -9,6 +9,7 @@ from msgspec import Struct
 
 from glacis.core.area.analysed import AnalysedArea
 from glacis.core.area.parts import ANALYSED
+from glacis.core.build_up.burdens import cost_of
 from glacis.core.errors import ValueRefused
 from glacis.core.figures.detail import AreaDetail
 from glacis.core.figures.headline import Figure, Headline, working_of
@@ -22,7 +23,7 @@ from glacis.core.judgement.parts import AREA_FINDINGS
 from glacis.core.judgement.trials import Trial, changes, trial
 from glacis.core.model.document import Decision, Project
 from glacis.core.model.edit import Change, give_own_assembly
-from glacis.core.build_up.burdens import cost_of
+from glacis.core.model.quantities import Quantities
 from glacis.core.stages import Stage
 from glacis.core.units.quantities import Quantity
 from glacis.core.working import Step, Working, put_in
@@ -222,9 +223,18 @@ class Results:
         from glacis.core.judgement.by_junction import JUNCTION_FINDINGS
         from glacis.core.judgement.whole import WHOLE_FINDINGS
 
-        parts = (*WHOLE_FINDINGS, JUNCTION_FINDINGS)
+        parts = (*WHOLE_FINDINGS, JUNCTION_FINDINGS, *self._by_quantities)
         found = [finding for part in parts for finding in self._reader.value(part, WHOLE)]
         return by_severity([*found, *self._by_edges])
+
+    @property
+    def _by_quantities(self) -> tuple[AnyPart[tuple[Finding, ...]], ...]:
+        """Findings of what is bought, once something is stated about it."""
+        if self.project.quantities == Quantities():
+            return ()
+        from glacis.core.judgement.by_quantities import QUANTITIES_FINDINGS
+
+        return (QUANTITIES_FINDINGS,)
 
     @property
     def _by_edges(self) -> tuple[Finding, ...]:

@@ -7,6 +7,7 @@ from typing import Literal
 from msgspec import Struct
 
 from glacis.core.area.analysed import AnalysedArea
+from glacis.core.build_up.burdens import carbon_of, carbon_working, cost_of, cost_working
 from glacis.core.build_up.fixings import usual_fixings
 from glacis.core.climate.year import MONTH_NAMES
 from glacis.core.errors import ValueRefused
@@ -15,7 +16,6 @@ from glacis.core.heat.energy import degree_hours
 from glacis.core.heat.working import transmittance_working, weight_working
 from glacis.core.moisture.assess import face_limit
 from glacis.core.moisture.working import monthly_working, surface_working
-from glacis.core.build_up.burdens import carbon_of, carbon_working, cost_of, cost_working
 from glacis.core.thickness.eaves import eaves_of, eaves_working
 from glacis.core.units.format import significant
 from glacis.core.units.quantities import Quantity

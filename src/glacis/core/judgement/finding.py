@@ -16,7 +16,16 @@ Subject = TypeVar("Subject")
 
 Severity = Literal["stop", "mind", "note"]
 About = Literal[
-    "area", "edge", "opening", "project", "hours", "set-out", "junction", "edge-heat", "fixings"
+    "area",
+    "edge",
+    "opening",
+    "project",
+    "hours",
+    "set-out",
+    "junction",
+    "edge-heat",
+    "fixings",
+    "quantities",
 ]
 SEVERITIES: tuple[Severity, ...] = ("stop", "mind", "note")
 
@@ -93,7 +102,8 @@ class Rule(Struct, Generic[Subject], frozen=True):
         remedies: ways out of one finding.
         about: what it is asked of; "hours" is an area that was run hour by hour,
             "set-out" one that is set out, "junction" a junction with its control lines,
-            "edge-heat" one with what it loses, "fixings" an area whose fixings are stated.
+            "edge-heat" one with what it loses, "fixings" an area whose fixings are stated,
+            "quantities" what is stated about buying, with weights.
         of: what its subject must have for the rule to have anything to say: the name of an attribute;
             empty for nothing.
     """

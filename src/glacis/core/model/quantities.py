@@ -3,6 +3,8 @@
 
 from typing import Annotated, Literal
 
+from msgspec.structs import replace
+
 from glacis.core.model.geometry import Point
 from glacis.core.model.node import Node
 from glacis.core.units.quantities import Quantity
@@ -265,7 +267,10 @@ class Laying(Node, frozen=True, kw_only=True):
 
 
 class Wishes(Node, frozen=True, kw_only=True):
-    """What a metre of seam, an end lap, a piece and a square metre of waste count, to rank directions; our judgement."""
+    """What a metre of seam, an end lap, a piece and a square metre of waste count, to rank directions.
+
+    Our judgement until the user says.
+    """
 
     seam: Annotated[float, Range("weight", None, 0.0, 1000.0)] = 1.0
     joint: Annotated[float, Range("weight", None, 0.0, 1000.0)] = 3.0
@@ -375,3 +380,14 @@ class Quantities(Node, frozen=True, kw_only=True):
     stacks: tuple[Stack, ...] = ()
     stripped: tuple[Stripped, ...] = ()
     costing: Costing = Costing()
+
+
+def of_area_gone(stated: Quantities, area: str) -> Quantities:
+    """What is stated once an area is gone."""
+    return replace(
+        stated,
+        layings=tuple(item for item in stated.layings if item.area != area),
+        stacks=tuple(item for item in stated.stacks if item.area != area),
+        stripped=tuple(item for item in stated.stripped if item.area != area),
+        own=tuple(replace(item, area="") if item.area == area else item for item in stated.own),
+    )

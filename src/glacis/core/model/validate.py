@@ -22,9 +22,11 @@ from glacis.core.model.layers import PHYSICS, AirLayer, Framing, Layer, SolidLay
 from glacis.core.model.lookup import Identified, plan_area, things_of, turning
 from glacis.core.model.outlines import holds, outline_fault
 from glacis.core.model.probe import check_probe
+from glacis.core.model.quantities import Quantities
 from glacis.core.model.sound import check_sound
 from glacis.core.model.sound_fixings import check_fixings
 from glacis.core.model.sound_junctions import check_junctions
+from glacis.core.model.sound_quantities import check_quantities
 from glacis.core.model.sound_set_out import check_set_outs
 from glacis.core.units.quantities import Quantity
 from glacis.core.units.ranges import OutOfRange, Range, check_ranges, ranges_of
@@ -240,6 +242,7 @@ def check_project(project: Project) -> None:
     _check_shape(project)
     check_set_outs(project.set_outs, project.products)
     check_fixings(project.wind, project.fixings, project.pull_outs, project.evidence)
+    check_quantities(project.quantities)
     check_junctions(project.junctions, project.hand_pieces, project.contacts, project.walls)
     for items, kind in (
         (project.areas, "roof area"), (project.zones, "indoor zone"), (project.assemblies, "assembly"),
@@ -374,6 +377,24 @@ def _check_fixing_references(project: Project, areas: set[str]) -> None:
     _unique((item.id for item in project.evidence), "approval")
 
 
+def _check_quantity_references(stated: Quantities, areas: set[str]) -> None:
+    for stack in stated.stacks:
+        _points_at(areas, "roof area", stack.area, f"Stack '{stack.name}'")
+    for item in stated.stripped:
+        _points_at(areas, "roof area", item.area, f"'{item.name}', taken off")
+    _unique((item.key for item in stated.prices), "price of one thing")
+    _unique((item.key for item in stated.stocks), "way one thing is sold")
+    _unique((item.line for item in stated.overrides), "quantity of one line")
+    _unique((item.trade for item in stated.labour), "labour of one trade")
+    _unique((item.step for item in stated.rates), "rate of one step")
+    for name, items in (
+        ("stack", stated.stacks),
+        ("line", stated.own),
+        ("thing taken off", stated.stripped),
+    ):
+        _unique((item.id for item in items), name)
+
+
 def _check_references(project: Project) -> None:
     assemblies, zones = _ids(project.assemblies), _ids(project.zones)
     sources = _ids(project.footprints) | _ids(project.dormers)
@@ -396,6 +417,7 @@ def _check_references(project: Project) -> None:
         _points_at(areas, "roof area", probe.area, f"Probe '{probe.name}'")
     for set_out in project.set_outs:
         _points_at(areas, "roof area", set_out.area, "Set-out")
+    _check_quantity_references(project.quantities, areas)
     _check_fixing_references(project, areas)
     _check_junction_references(project, areas)
     _unique((product.id for product in project.products), "product")

@@ -11,7 +11,6 @@ from glacis.core.quantities.life import Ahead, Ledger, Part, Percentiles, drawn,
 from glacis.core.quantities.spread import Three, scaled
 
 
-
 class LedgerRead(Struct, frozen=True):
     """What the years after follow from.
 
@@ -56,7 +55,13 @@ def bonded_layers(fixings: tuple[AreaFixings, ...]) -> tuple[str, ...]:
     )
 
 
-LAID_AGAIN = ("natural slate", "interlocking tiles", "plain tiles or shingles", "pavers on supports", "gravel by hoist or pump")
+LAID_AGAIN = (
+    "natural slate",
+    "interlocking tiles",
+    "plain tiles or shingles",
+    "pavers on supports",
+    "gravel by hoist or pump",
+)
 """Steps whose pieces can be lifted and laid again; by common practice."""
 OFF_AND_ON = 1.6
 """Hours of lifting and laying again over those of laying [-]; our judgement."""

@@ -29,7 +29,9 @@ class Filled(Struct, frozen=True):
     by_area: float
 
 
-def loose_fill(area: float, depth: float, density: float, settling: float, members: float = 0.0) -> Filled:
+def loose_fill(
+    area: float, depth: float, density: float, settling: float, members: float = 0.0
+) -> Filled:
     """Loose fill by its settled volume and settled density.
 
     Args:

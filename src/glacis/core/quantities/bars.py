@@ -92,9 +92,7 @@ def spliced(length: float, stock: float, support: float = 0.0) -> tuple[float, .
     return (*(round(step, 9),) * (count - 1), round(length - (count - 1) * step, 9))
 
 
-def cut_list(
-    pieces: Sequence[float], stock: Sequence[float], kerf: float = 0.004
-) -> CutList:
+def cut_list(pieces: Sequence[float], stock: Sequence[float], kerf: float = 0.004) -> CutList:
     """Pieces cut from the least stock.
 
     Args:
@@ -142,7 +140,9 @@ def _bound(counted: Counter[float], sizes: tuple[float, ...], kerf: float) -> fl
     if len(sizes) > 1:
         return net - kerf * ceil(net / max(sizes))
     by_length = ceil(net / (sizes[0] + kerf) - SLACK)
-    halves = sum(n for length, n in counted.items() if length + kerf > (sizes[0] + kerf) / 2 + SLACK)
+    halves = sum(
+        n for length, n in counted.items() if length + kerf > (sizes[0] + kerf) / 2 + SLACK
+    )
     return sizes[0] * max(by_length, halves)
 
 
@@ -171,16 +171,16 @@ def _patterns(lengths: list[float], most: list[int], room: float) -> list[tuple[
     return found
 
 
-def _exact(counted: Counter[float], sizes: tuple[float, ...], kerf: float) -> tuple[Bar, ...] | None:
+def _exact(
+    counted: Counter[float], sizes: tuple[float, ...], kerf: float
+) -> tuple[Bar, ...] | None:
     import numpy as np
     from scipy.optimize import Bounds, LinearConstraint, milp
 
     lengths = sorted(counted, reverse=True)
     need = [counted[length] for length in lengths]
     cut = [length + kerf for length in lengths]
-    columns = [
-        (size, pattern) for size in sizes for pattern in _patterns(cut, need, size + kerf)
-    ]
+    columns = [(size, pattern) for size in sizes for pattern in _patterns(cut, need, size + kerf)]
     if len(columns) > MOST_PATTERNS:
         return None
     matrix = np.array([pattern for _, pattern in columns], dtype=float).T

@@ -46,7 +46,9 @@ class Bill(Struct, frozen=True):
     def packs(self, line: Line) -> float:
         """What a line takes of its product's packs."""
         order = self.order(line)
-        return order.packs * line.gross / order.gross if order is not None and order.gross > 0 else 0.0
+        return (
+            order.packs * line.gross / order.gross if order is not None and order.gross > 0 else 0.0
+        )
 
 
 def overridden(line: Line, override: Override) -> Line:
@@ -73,9 +75,7 @@ def made_bill(lines: tuple[Line, ...], stated: Quantities) -> Bill:
     """
     known = {override.line: override for override in stated.overrides}
     prices: dict[str, Price] = {price.key: price for price in stated.prices}
-    changed = [
-        overridden(line, known[line.id]) if line.id in known else line for line in lines
-    ]
+    changed = [overridden(line, known[line.id]) if line.id in known else line for line in lines]
     place = {section: number for number, section in enumerate(SECTIONS)}
     changed.sort(key=lambda line: place.get(line.section, len(SECTIONS)))
     there = {line.id for line in lines}

@@ -160,8 +160,8 @@ def _cells(
         )
         spans.append((band.bounds[0], band.bounds[2]) if not band.is_empty else (west, west))
     lefts, lows, rows = [], [], []
-    for k, start in enumerate(_row_starts(spans, board)):
-        start += shift[0]
+    for k, joint in enumerate(_row_starts(spans, board)):
+        start = joint + shift[0]
         first = floor((spans[k][0] - start) / board.length + 1e-9)
         last = ceil((spans[k][1] - start) / board.length - 1e-9)
         us = start + np.arange(first, last) * board.length

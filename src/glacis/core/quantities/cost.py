@@ -4,9 +4,16 @@
 from msgspec import Struct
 
 from glacis.core.model.document import Material
-from glacis.core.model.quantities import Labour, Price, Quantities
+from glacis.core.model.quantities import Labour, Price, Quantities, Unit
 from glacis.core.quantities.bill import Bill
-from glacis.core.quantities.carbon import WOOD_CARBON, WOOD_MOISTURE, WOODS, Emitted, Footprint, footprint
+from glacis.core.quantities.carbon import (
+    WOOD_CARBON,
+    WOOD_MOISTURE,
+    WOODS,
+    Emitted,
+    Footprint,
+    footprint,
+)
 from glacis.core.quantities.line import Line, Per
 from glacis.core.quantities.ordered import Order
 from glacis.core.quantities.spread import Item, Spread, Three, scaled, summed
@@ -150,9 +157,7 @@ class CostRead(Struct, frozen=True):
 
 def trade_of_step(step: str) -> str:
     """Who does a step."""
-    return next(
-        (trade for trade, words in TRADES if any(word in step for word in words)), "roofer"
-    )
+    return next((trade for trade, words in TRADES if any(word in step for word in words)), "roofer")
 
 
 def one_unit(lines: list[Line]) -> Per:
@@ -160,7 +165,7 @@ def one_unit(lines: list[Line]) -> Per:
     whole = sum(line.gross for line in lines) or 1.0
 
     def mean(name: str) -> float:
-        return sum(getattr(line.per, name) * line.gross for line in lines) / whole
+        return float(sum(getattr(line.per, name) * line.gross for line in lines) / whole)
 
     return Per(mean("area"), mean("volume"), mean("mass"), mean("length"))
 
@@ -188,7 +193,8 @@ USUAL_LIFE: Three = (25.0, 40.0, 60.0)
 """Of all else [years], assumed likewise; our judgement."""
 
 
-def _life(price: Price | None, material: Material | None) -> tuple[Three, bool]:
+def life_of(price: Price | None, material: Material | None) -> tuple[Three, bool]:
+    """Life as the price states it, else as its family is taken to have; and whether it is assumed."""
     if price is not None and len(price.life) == 3:
         return (price.life[0], price.life[1], price.life[2]), False
     if price is not None and len(price.life) == 1:
@@ -198,14 +204,18 @@ def _life(price: Price | None, material: Material | None) -> tuple[Three, bool]:
 
 
 def _order_cost(
-    order: Order, lines: list[Line], read: CostRead, prices: dict[str, Price], materials: dict[str, Material]
+    order: Order,
+    lines: list[Line],
+    read: CostRead,
+    prices: dict[str, Price],
+    materials: dict[str, Material],
 ) -> OrderCost:
     per, first = one_unit(lines), lines[0]
     material = materials.get(first.material)
     price = prices.get(order.key)
     if price is None and first.material and first.material != order.key:
         price = prices.get(first.material)
-    life, assumed = _life(price, material)
+    life, assumed = life_of(price, material)
     unit, by, group, query = _unit_price(order, per, price, material)
     region = read.stated.costing.region
     cost = scaled(unit, order.bought * region)
@@ -217,8 +227,19 @@ def _order_cost(
     share = price.recyclable if price is not None else 0.0
     scrap = price.scrap * order.mass * share if price is not None else 0.0
     return OrderCost(
-        order.key, by, unit, cost if by else ZERO, carbon, group, life, assumed, share * order.mass, scrap, bound, query,
-    )  # fmt: skip
+        order.key,
+        by,
+        unit,
+        cost if by else ZERO,
+        carbon,
+        group,
+        life,
+        assumed,
+        share * order.mass,
+        scrap,
+        bound,
+        query,
+    )
 
 
 def _unit_price(
@@ -262,7 +283,9 @@ def cost_of_job(read: CostRead) -> Cost:
         _order_cost(order, [known[ident] for ident in order.lines], read, prices, materials)
         for order in bill.orders
     )
-    by_key = {(order.key, order.unit): found for order, found in zip(bill.orders, orders, strict=True)}
+    by_key = {
+        (order.key, order.unit): found for order, found in zip(bill.orders, orders, strict=True)
+    }
     lines = tuple(_line_costs(read, by_key))
     groups = {line.id: by_key[line.key, line.unit].group for line in bill.bought}
     material = summed(Item(order.group, order.cost) for order in orders if order.by)
@@ -286,7 +309,7 @@ def cost_of_job(read: CostRead) -> Cost:
     )  # fmt: skip
 
 
-def _line_costs(read: CostRead, by_key: dict[tuple[str, str], OrderCost]) -> list[LineCost]:
+def _line_costs(read: CostRead, by_key: dict[tuple[str, Unit], OrderCost]) -> list[LineCost]:
     known = {(order.key, order.unit): order for order in read.bill.orders}
     rates = {labour.trade: labour for labour in read.stated.labour}
     found = []
@@ -309,7 +332,11 @@ def _work(line: Line, trade: Trade) -> tuple[Three, str]:
     if rate is None or line.work <= 0:
         return ZERO, ""
     _, found = rate
-    return (line.work / found.high, line.work / found.typical, line.work / found.low), trade_of_step(line.step)
+    return (
+        line.work / found.high,
+        line.work / found.typical,
+        line.work / found.low,
+    ), trade_of_step(line.step)
 
 
 def _labour(hours: Three, trade: str, rates: dict[str, Labour], region: float) -> Three | None:
@@ -318,7 +345,11 @@ def _labour(hours: Three, trade: str, rates: dict[str, Labour], region: float) -
     rate = rates.get(trade)
     if rate is None:
         return None
-    return (hours[0] * rate.low * region, hours[1] * rate.typical * region, hours[2] * rate.high * region)
+    return (
+        hours[0] * rate.low * region,
+        hours[1] * rate.typical * region,
+        hours[2] * rate.high * region,
+    )
 
 
 def _unpaid(lines: tuple[LineCost, ...]) -> tuple[str, ...]:
@@ -327,7 +358,11 @@ def _unpaid(lines: tuple[LineCost, ...]) -> tuple[str, ...]:
 
 def _unknown(read: CostRead) -> tuple[str, ...]:
     return tuple(
-        dict.fromkeys(line.id for line in read.bill.bought if not line.step or read.trade.rate(line.step) is None)
+        dict.fromkeys(
+            line.id
+            for line in read.bill.bought
+            if not line.step or read.trade.rate(line.step) is None
+        )
     )
 
 

@@ -31,9 +31,21 @@ from glacis.core.set_out.plane import plane_of as seen_from_eaves
 from glacis.core.shape.edges import Edge
 
 How = Literal[
-    "rolls", "boards", "bays", "fill", "pour", "liquid", "courses", "strips", "taper", "panels", "deck", "pieces", "none",
+    "rolls",
+    "boards",
+    "bays",
+    "fill",
+    "pour",
+    "liquid",
+    "courses",
+    "strips",
+    "taper",
+    "panels",
+    "deck",
+    "pieces",
+    "none",
     "units",
-]  # fmt: skip
+]
 TURNED_UP = ("parapet", "abutment")
 """Kinds of edge at which air and vapour layers are turned up; by common practice."""
 
@@ -149,10 +161,15 @@ def _on(point: tuple[float, float], edge: Edge) -> bool:
     return distance(point, edge.start[:2], edge.end[:2]) < 1e-3
 
 
-def roll_form(sold: Sold, product: Product | None, pitch: float) -> RollForm:
+def roll_form(item: Counted, pitch: float) -> RollForm:
     """A sheet as it is rolled out here: a chosen product laps by the pitch."""
+    product = item.product
     if isinstance(product, RollProduct):
         return RollForm(
-            width=product.width, length=product.length, side_lap=product.headlap(pitch), end_lap=product.side_lap
+            width=product.width,
+            length=product.length,
+            side_lap=product.headlap(pitch),
+            end_lap=product.side_lap,
         )
-    return sold.form if isinstance(sold.form, RollForm) else RollForm()
+    form = item.sold.form if item.sold is not None else None
+    return form if isinstance(form, RollForm) else RollForm()

@@ -82,14 +82,29 @@ def _by_metre(piece: Piece, name: str, thing: Thing, trade: Trade) -> Line:
     edges = tuple(edge for edge in edges_of(piece) for _ in range(piece.count) if edge > 0.01)
     net = sum(edges)
     girth = form.girth
-    how = (f"{len(edges)} straight edge{'s' if len(edges) != 1 else ''}, pieces of {form.piece:g} m, lap {form.lap * 1000:.0f} mm",)
+    how: tuple[str, ...] = (
+        f"{len(edges)} straight edge{'s' if len(edges) != 1 else ''}, pieces of {form.piece:g} m, lap "
+        f"{form.lap * 1000:.0f} mm",
+    )
     if girth:
         how += (f"girth {girth * 1000:.0f} mm",)
     return Line(
-        f"{piece.id}/{name}", "Edges", _named(piece, name), name, "m", _places(piece), net=net, share=spare,
-        per=Per(girth, 0.0, girth * SHEET_MASS, 1.0), form=form, how=how,
-        assumed=("pieces and girth assumed",) if assumed else (), step=thing.step, work=net, pieces=edges,
-    )  # fmt: skip
+        f"{piece.id}/{name}",
+        "Edges",
+        _named(piece, name),
+        name,
+        "m",
+        _places(piece),
+        net=net,
+        share=spare,
+        per=Per(girth, 0.0, girth * SHEET_MASS, 1.0),
+        form=form,
+        how=how,
+        assumed=("pieces and girth assumed",) if assumed else (),
+        step=thing.step,
+        work=net,
+        pieces=edges,
+    )
 
 
 def _by_item(piece: Piece, name: str, thing: Thing) -> Line:
@@ -100,7 +115,9 @@ def _by_item(piece: Piece, name: str, thing: Thing) -> Line:
 
 
 def _none(piece: Piece, name: str, why: str) -> Line:
-    return Line(f"{piece.id}/{name}", "Edges", _named(piece, name), name, "m", _places(piece), why=why)
+    return Line(
+        f"{piece.id}/{name}", "Edges", _named(piece, name), name, "m", _places(piece), why=why
+    )
 
 
 def _joints(found: Traced) -> Iterator[Line]:

@@ -55,11 +55,25 @@ def _of_set(area: RoofArea, placed: SetPlaced, found: LengthFound | None) -> Ite
         volume = 0.7854 * fastener.diameter**2 * (length or 0.1)
         assumed = () if length else ("length not found: see Fixings",)
         yield Line(
-            f"{ident}/{length * 1000:.0f}", "Fixings", f"{name}{tail}, {stated.name.lower()}",
-            f"{name} {fastener.diameter * 1000:g}{tail}", "item", places, net=float(count), share=SPARE,
-            per=Per(0.0, volume, volume * STEEL), form=PieceForm(pack=100), assumed=assumed, step=DRIVEN, work=float(count),
-            how=("placed one by one in Fixings" if placed.placed is not None else "reckoned by zone in Fixings",),
-        )  # fmt: skip
+            f"{ident}/{length * 1000:.0f}",
+            "Fixings",
+            f"{name}{tail}, {stated.name.lower()}",
+            f"{name} {fastener.diameter * 1000:g}{tail}",
+            "item",
+            places,
+            net=float(count),
+            share=SPARE,
+            per=Per(0.0, volume, volume * STEEL),
+            form=PieceForm(pack=100),
+            assumed=assumed,
+            step=DRIVEN,
+            work=float(count),
+            how=(
+                "placed one by one in Fixings"
+                if placed.placed is not None
+                else "reckoned by zone in Fixings",
+            ),
+        )
 
 
 def _ballast(ident: str, placed: SetPlaced, way: Ballast, places: Places) -> Line:
@@ -99,11 +113,24 @@ def own_lines(own: tuple[OwnLine, ...]) -> Iterator[Line]:
     for line in own:
         areas = (line.area,) if line.area else ()
         yield Line(
-            f"own/{line.id}", line.section, line.name, line.key or line.name, line.unit, Places(areas), net=line.quantity,
-            per=Per(float(line.unit == "m2"), float(line.unit == "m3"), line.mass or float(line.unit == "kg")),
-            form=PieceForm(), how=("added by hand",), step=line.step, work=line.quantity if line.step else 0.0,
+            f"own/{line.id}",
+            line.section,
+            line.name,
+            line.key or line.name,
+            line.unit,
+            Places(areas),
+            net=line.quantity,
+            per=Per(
+                float(line.unit == "m2"),
+                float(line.unit == "m3"),
+                line.mass or float(line.unit == "kg"),
+            ),
+            form=PieceForm(),
+            how=("added by hand",),
+            step=line.step,
+            work=line.quantity if line.step else 0.0,
             origin="user",
-        )  # fmt: skip
+        )
 
 
 def stripped_lines(
@@ -115,7 +142,9 @@ def stripped_lines(
         volume = area * item.thickness
         loose = volume * item.bulking * (1 - item.reused)
         skips = skips_of(volume, item.bulking, costing.skip, item.reused)
-        how = [f"{volume:.1f} m³ on the roof, x {item.bulking:g} loose, {skips} skips of {costing.skip:g} m³"]
+        how = [
+            f"{volume:.1f} m³ on the roof, x {item.bulking:g} loose, {skips} skips of {costing.skip:g} m³"
+        ]
         if item.reused:
             how.append(f"{item.reused * 100:.0f} % goes on again")
         yield Line(

@@ -105,7 +105,7 @@ class Ahead(Struct, frozen=True):
         """
         if self.rate <= -1:
             raise ValueRefused("discount rate", f"{self.rate:g}", "above -1")
-        return amount * ((1 + self.growth) / (1 + self.rate)) ** year
+        return amount * float(((1 + self.growth) / (1 + self.rate)) ** year)
 
 
 class Ledger(Struct, frozen=True):
@@ -202,7 +202,9 @@ def _kept(lives: Sequence[float], events: list[Event], horizon: float) -> list[f
     for event in events:
         if event.renewed:
             begun[event.part] = event.year
-    return [max(0.0, 1 - (horizon - start) / life) for start, life in zip(begun, lives, strict=True)]
+    return [
+        max(0.0, 1 - (horizon - start) / life) for start, life in zip(begun, lives, strict=True)
+    ]
 
 
 def ledger(
@@ -264,7 +266,13 @@ class Percentiles(Struct, frozen=True):
     seed: int
 
 
-def drawn(parts: Sequence[Part], upkeep: Sequence[tuple[str, float, float]], ahead: Ahead, seed: int, runs: int = RUNS) -> Percentiles:
+def drawn(
+    parts: Sequence[Part],
+    upkeep: Sequence[tuple[str, float, float]],
+    ahead: Ahead,
+    seed: int,
+    runs: int = RUNS,
+) -> Percentiles:
     """The ledger over seeded draws: lives by triangles, prices by triangles that each group shares.
 
     Raises:
@@ -297,7 +305,9 @@ def drawn(parts: Sequence[Part], upkeep: Sequence[tuple[str, float, float]], ahe
                 amount = _triangle(mine[k].due(event), draws[k])
                 total += amount * float(np.exp(growth * event.year))
             left = _kept(lives, events, ahead.horizon)
-            total -= sum(c * s for c, s in zip(costs, left, strict=True)) * float(np.exp(growth * ahead.horizon))
+            total -= sum(c * s for c, s in zip(costs, left, strict=True)) * float(
+                np.exp(growth * ahead.horizon)
+            )
         totals[run] = total
     low, middle, high = np.percentile(totals, (10, 50, 90))
     return Percentiles(float(low), float(middle), float(high), runs, seed)

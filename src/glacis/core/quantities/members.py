@@ -17,6 +17,10 @@ MOST_LINES = 20_000
 """More lines than this are a slip of the pen; our judgement."""
 
 
+UP_THE_SLOPE, ALONG_EAVES = 90.0, 0.0
+"""Directions of members [°], by definition of the plane's axes."""
+
+
 class MemberLines(Struct, frozen=True):
     """Members over a plane.
 
@@ -35,7 +39,9 @@ class MemberLines(Struct, frozen=True):
 
 
 @lru_cache(maxsize=512)
-def member_lines(ground: Ground, spacing: float, direction: float, width: float = 0.0) -> MemberLines:
+def member_lines(
+    ground: Ground, spacing: float, direction: float, width: float = 0.0
+) -> MemberLines:
     """Lines at a spacing from the lower or left edge, the first half a member in, the last at the far edge.
 
     Args:
@@ -68,14 +74,18 @@ def member_lines(ground: Ground, spacing: float, direction: float, width: float 
     return MemberLines(tuple(lengths), tuple(lines))
 
 
-def pieces_of(lengths: tuple[float, ...], stock: tuple[float, ...], support: float) -> tuple[float, ...]:
+def pieces_of(
+    lengths: tuple[float, ...], stock: tuple[float, ...], support: float
+) -> tuple[float, ...]:
     """Runs cut into pieces that stock yields, splices on supports where they are close enough [m]."""
     longest = max(stock)
     near = support if 0 < support <= longest else 0.0
     return tuple(piece for length in lengths for piece in spliced(length, longest, near))
 
 
-def bay_boards(lengths: tuple[float, ...], clear: float, board: tuple[float, float], least: float) -> int:
+def bay_boards(
+    lengths: tuple[float, ...], clear: float, board: tuple[float, float], least: float
+) -> int:
     """Batts between members: bay by bay, a cut end starts the next bay where it is long enough.
 
     Args:

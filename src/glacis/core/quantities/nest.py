@@ -107,8 +107,10 @@ def nested(
         ways = [w for w in ways if w[0] <= sheet.length + SLACK and w[1] <= sheet.width + SLACK]
         if not ways:
             raise ValueRefused(
-                "piece", f"{length:.3f} x {width:.3f} m", f"no larger than the board, {sheet.length:g} x {sheet.width:g} m",
-            )  # fmt: skip
+                "piece",
+                f"{length:.3f} x {width:.3f} m",
+                f"no larger than the board, {sheet.length:g} x {sheet.width:g} m",
+            )
         place = _best(free, ways)
         if place is None:
             free.append((boards, 0.0, 0.0, sheet.length, sheet.width))
@@ -120,7 +122,9 @@ def nested(
         free += _rests((board, x, y, long, wide), a, b, sheet)
     area = sum(a * b for a, b in sizes)
     big = sum(
-        1 for a, b in sizes if a > sheet.length / 2 + sheet.kerf and b > sheet.width / 2 + sheet.kerf
+        1
+        for a, b in sizes
+        if a > sheet.length / 2 + sheet.kerf and b > sheet.width / 2 + sheet.kerf
     )
     bound = max(ceil(area / (sheet.length * sheet.width) - 1e-9), big if sheet.grain else 0)
     return Nest(tuple(part for part in found if part is not None), boards, bound)
@@ -145,7 +149,13 @@ def _rests(place: Free, a: float, b: float, sheet: Sheet) -> list[Free]:
     board, x, y, long, wide = place
     right, above = long - a - sheet.kerf, wide - b - sheet.kerf
     if right * wide >= above * long:
-        rests = [(board, x + a + sheet.kerf, y, right, wide), (board, x, y + b + sheet.kerf, a, above)]
+        rests = [
+            (board, x + a + sheet.kerf, y, right, wide),
+            (board, x, y + b + sheet.kerf, a, above),
+        ]
     else:
-        rests = [(board, x + a + sheet.kerf, y, right, b), (board, x, y + b + sheet.kerf, long, above)]
+        rests = [
+            (board, x + a + sheet.kerf, y, right, b),
+            (board, x, y + b + sheet.kerf, long, above),
+        ]
     return [rest for rest in rests if min(rest[3], rest[4]) >= sheet.least - SLACK]

@@ -64,7 +64,9 @@ class Order(Struct, frozen=True):
     least: float = 0.0
 
 
-def orders_of(lines: Sequence[Line], prices: dict[str, Price]) -> tuple[tuple[Line, ...], tuple[Order, ...]]:
+def orders_of(
+    lines: Sequence[Line], prices: dict[str, Price]
+) -> tuple[tuple[Line, ...], tuple[Order, ...]]:
     """Products over the job, and the lines with what cutting them from stock costs each.
 
     Args:
@@ -78,8 +80,8 @@ def orders_of(lines: Sequence[Line], prices: dict[str, Price]) -> tuple[tuple[Li
     changed: dict[str, Line] = {}
     orders = []
     for (key, unit), mine in groups.items():
-        mine, order = _ordered(key, unit, mine, prices.get(key))
-        changed.update((line.id, line) for line in mine)
+        shared, order = _ordered(key, unit, mine, prices.get(key))
+        changed.update((line.id, line) for line in shared)
         orders.append(order)
     return tuple(changed.get(line.id, line) for line in lines), tuple(orders)
 
@@ -91,7 +93,9 @@ def _ordered(
     cuts: Cuts | None = None
     exact, gap = True, 0.0
     if isinstance(form, BarForm) and all(line.pieces for line in lines):
-        listed = cut_list([piece for line in lines for piece in line.pieces], form.lengths, form.kerf)
+        listed = cut_list(
+            [piece for line in lines for piece in line.pieces], form.lengths, form.kerf
+        )
         cuts, exact, gap = listed, listed.exact, listed.gap
         lines = _shared(lines, listed.bought - listed.net)
     elif isinstance(form, TrimForm) and all(line.pieces for line in lines):
@@ -119,7 +123,12 @@ def _ordered(
     if isinstance(form, BoardForm):
         gap = sum((plan.boards - plan.bound) for line in lines for plan in line.boards) * pack
         exact = gap < 1e-9
-    if price is not None and price.unit == unit and price.pack > 0 and not isinstance(cuts, CutList):
+    if (
+        price is not None
+        and price.unit == unit
+        and price.pack > 0
+        and not isinstance(cuts, CutList)
+    ):
         pack, packed = price.pack, price.pack_unit or "pack"
         packs = packs_of(max(gross, bought), pack)
         bought = packs * pack
@@ -132,8 +141,21 @@ def _ordered(
     mass = bought * _mass(lines, price, unit)
     name = (price.name if price is not None else "") or lines[0].name
     return lines, Order(
-        key, name, unit, tuple(line.id for line in lines), gross, pack, packed, packs, bought, mass, exact, gap, cuts, least,
-    )  # fmt: skip
+        key,
+        name,
+        unit,
+        tuple(line.id for line in lines),
+        gross,
+        pack,
+        packed,
+        packs,
+        bought,
+        mass,
+        exact,
+        gap,
+        cuts,
+        least,
+    )
 
 
 def _mass(lines: list[Line], price: Price | None, unit: Unit) -> float:
@@ -147,7 +169,9 @@ def _mass(lines: list[Line], price: Price | None, unit: Unit) -> float:
 def _shared(lines: list[Line], cut: float) -> list[Line]:
     """What is cut away of stock, shared among lines by what they take of it."""
     net = sum(line.net + line.lap for line in lines)
-    return [replace(line, cut=cut * (line.net + line.lap) / net) if net > 0 else line for line in lines]
+    return [
+        replace(line, cut=cut * (line.net + line.lap) / net) if net > 0 else line for line in lines
+    ]
 
 
 def _pack(form: object, lines: Iterable[Line]) -> tuple[float, str]:
@@ -165,7 +189,11 @@ def _pack(form: object, lines: Iterable[Line]) -> tuple[float, str]:
         return form.piece, "piece"
     if isinstance(form, PieceForm):
         line = next(iter(lines))
-        return (float(form.pack), "pack" if form.pack > 1 else "piece") if line.unit == "item" else (0.0, "")
+        return (
+            (float(form.pack), "pack" if form.pack > 1 else "piece")
+            if line.unit == "item"
+            else (0.0, "")
+        )
     return 0.0, "bar" if isinstance(form, BarForm) else ""
 
 

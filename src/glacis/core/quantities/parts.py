@@ -134,16 +134,13 @@ def _item(reader: Reader, subject: str) -> "tuple[RoofArea, Counted]":
 
 def _reads_rolls(reader: Reader, subject: str) -> "RollsRead":
     from glacis.core.quantities.counted import roll_form
-    from glacis.core.quantities.plans import SHEDS, RollsRead
+    from glacis.core.quantities.plans import SHEDS, RollsRead, runs_loose
 
     area, item = _item(reader, subject)
     ident, _, layer = subject.partition(SEPARATOR)
-    assert item.sold is not None
-    material = item.layer.material
-    loose = material is None or not ({"self-adhered", "bituminous"} & set(material.traits))
-    sheds = loose and area.pitch >= SHEDS
+    sheds = area.pitch >= SHEDS and runs_loose(item.layer)
     wishes: Wishes = reader.project.quantities.wishes
-    form = roll_form(item.sold, item.product, area.pitch)
+    form = roll_form(item, area.pitch)
     return RollsRead(
         reader.value(GROUND, subject), form, _laying(reader, ident, layer), sheds, wishes
     )
@@ -165,10 +162,11 @@ def _reads_boards(reader: Reader, subject: str) -> "BoardsRead":
     place, _, number = subject.rpartition(SEPARATOR)
     ident, _, layer = place.partition(SEPARATOR)
     _, item = _item(reader, place)
-    assert item.sold is not None and isinstance(item.sold.form, BoardForm)
     second = int(number) % 2 == 1
     ground = reader.value(GROUND, ident)
-    return BoardsRead(ground, item.sold.form, _laying(reader, ident, layer) or 0.0, second)
+    form = item.sold.form if item.sold is not None else None
+    board = form if isinstance(form, BoardForm) else BoardForm()
+    return BoardsRead(ground, board, _laying(reader, ident, layer) or 0.0, second)
 
 
 def _boards(read: "BoardsRead") -> "BoardPlan":
@@ -218,7 +216,8 @@ def _reads_layer_lines(reader: Reader, subject: str) -> LayerLinesRead:
 
 
 def _layer_lines(read: LayerLinesRead) -> "tuple[Line, ...]":
-    from glacis.core.quantities.from_layers import AreaLaid, layer_lines
+    from glacis.core.quantities.from_layers import layer_lines
+    from glacis.core.quantities.layer_line import AreaLaid
     from glacis.core.set_out.plane import plane_of
 
     return layer_lines(
@@ -363,7 +362,9 @@ def _slid(reader: Reader, subject: str) -> float:
     shape = reader.value(SHAPE, WHOLE)
     uppers = {edge.area for edge in shape.edges if edge.over == subject}
     for plane in shape.planes:
-        if plane.id in uppers and slides_from(reader.area(plane.id), reader.value(THERMAL, plane.id).layers):
+        if plane.id in uppers and slides_from(
+            reader.area(plane.id), reader.value(THERMAL, plane.id).layers
+        ):
             found += reader.project.site.snow * SETTLED_SNOW * plane.plan_area
     return found
 

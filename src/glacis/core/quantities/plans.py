@@ -3,6 +3,7 @@
 
 from msgspec import Struct
 
+from glacis.core.heat.resolve import LayerData
 from glacis.core.model.quantities import BoardForm, RollForm, Wishes
 from glacis.core.quantities.boards import BoardPlan, BoardSize, board_plan
 from glacis.core.quantities.rolls import RollPlan, RollSize, RollWish, Way, ranked, roll_plan
@@ -12,6 +13,17 @@ AGAINST = "laps would lie against the fall"
 """Why sheets that are lapped and not welded do not run up a slope."""
 SHEDS = 5.0
 """Pitch [°] from which loose laps shed by the slope; our judgement: below it sheets are welded or bonded."""
+
+
+def runs_loose(layer: LayerData) -> bool:
+    """Whether the laps of a sheet only overlap: neither bonded nor welded."""
+    material = layer.material
+    if material is None:
+        return True
+    return (
+        not ({"self-adhered", "bituminous"} & set(material.traits))
+        and "covering" not in material.roles
+    )
 
 
 class RollsRead(Struct, frozen=True):

@@ -276,9 +276,7 @@ def _taken(rest: float, need: float, lap: float, roll: RollSize) -> float:
     return cut_back if cut_back > lap + NEAR else rest
 
 
-def _apart(
-    at: float, taken: float, near: list[float], lap: float, roll: RollSize
-) -> float:
+def _apart(at: float, taken: float, near: list[float], lap: float, roll: RollSize) -> float:
     """A length cut back so that its joint keeps off those of the strip below [m]."""
     for _ in near:
         close = [other for other in near if abs(at - other) < STAGGER - SLACK]
@@ -381,9 +379,7 @@ def ranked(
             continue
         plan = roll_plan(ground, direction, roll)
         found.append(Way(direction, plan, trouble(plan, wish)))
-    return tuple(
-        sorted(found, key=lambda w: (w.plan is None, round(w.trouble, 6), w.direction))
-    )
+    return tuple(sorted(found, key=lambda w: (w.plan is None, round(w.trouble, 6), w.direction)))
 
 
 def _same_way(one: float, other: float) -> bool:

@@ -70,8 +70,13 @@ def _form(words: list[str]) -> tuple[Form | Strips | Courses, int]:
     if kind == "liquid":
         smooth, rough, coats, solids = map(float, rest[:4])
         return LiquidForm(
-            smooth=smooth, rough=rough, coats=int(coats), solids=solids, both_faces=rest[4] == "both", can=float(rest[5])
-        ), 1  # fmt: skip
+            smooth=smooth,
+            rough=rough,
+            coats=int(coats),
+            solids=solids,
+            both_faces=rest[4] == "both",
+            can=float(rest[5]),
+        ), 1
     figures = [float(word) for word in rest]
     if kind == "roll":
         width, length, side, end, least = figures
@@ -178,11 +183,13 @@ class Trade(Struct, frozen=True):
             return sold
         return Sold(own.form, sold.plies, own.spare, sold.step, assumed=False)
 
-    def kind(self, key: str) -> Sold:
-        """How members, battens or another kind is sold."""
+    def bars(self, key: str) -> tuple[Sold, BarForm]:
+        """How members or battens are sold."""
         sold = usual_stocks()[key]
         own = self.stock(key)
-        return sold if own is None else Sold(own.form, 1, own.spare, sold.step, assumed=False)
+        if own is not None and isinstance(own.form, BarForm):
+            sold = Sold(own.form, 1, own.spare, sold.step, assumed=False)
+        return sold, sold.form if isinstance(sold.form, BarForm) else BarForm()
 
     def trim(self, name: str, thing: Thing) -> tuple[TrimForm, float, bool]:
         """Pieces, spare and whether assumed, of a thing that goes by the metre."""

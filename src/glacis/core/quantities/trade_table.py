@@ -187,9 +187,18 @@ FIELD = (
 )  # fmt: skip
 """Words by which things of a chain are layers of the field, counted there."""
 BESIDE = (
-    "wall ", "gable ", "parapet foot", "parapet air", "door frame", "floor ", "obstacle", "pipe", "post", "upper gutter",
+    "wall ",
+    "gable ",
+    "parapet foot",
+    "parapet air",
+    "door frame",
+    "floor ",
+    "obstacle",
+    "pipe",
+    "post",
+    "upper gutter",
     "kerb air",
-)  # fmt: skip
+)
 """Words by which they belong to what stands beside the roof."""
 
 RATES = """\

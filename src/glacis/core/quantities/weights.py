@@ -167,14 +167,25 @@ def area_weight(read: WeightRead) -> AreaWeight:
     slid = read.slid / read.true_area if read.true_area else 0.0
     most = dry + pores + held + snow + slid + read.burden.panels
     carried = tuple(
-        Carried(layer.id, layer.frame.spacing, dry * layer.frame.spacing, most * layer.frame.spacing)
+        Carried(
+            layer.id, layer.frame.spacing, dry * layer.frame.spacing, most * layer.frame.spacing
+        )
         for layer in read.layers
         if layer.frame is not None and layer.thickness >= DEEP
     )
     return AreaWeight(
-        read.area.id, read.true_area, read.plan_area, layers, dry + pores + held, snow, slid, removed, read.burden.panels,
-        carried, read.burden.permanent,
-    )  # fmt: skip
+        read.area.id,
+        read.true_area,
+        read.plan_area,
+        layers,
+        dry + pores + held,
+        snow,
+        slid,
+        removed,
+        read.burden.panels,
+        carried,
+        read.burden.permanent,
+    )
 
 
 def slides_from(area: RoofArea, layers: tuple[LayerData, ...]) -> bool:
@@ -189,7 +200,9 @@ def stack_on(stack: Stack, area: RoofArea, strength: float) -> StackOn:
 
     foot = stack.length * stack.width
     x, y = stack.at
-    box = shapely.box(x - stack.length / 2, y - stack.width / 2, x + stack.length / 2, y + stack.width / 2)
+    box = shapely.box(
+        x - stack.length / 2, y - stack.width / 2, x + stack.length / 2, y + stack.width / 2
+    )
     plane = shapely.Polygon(area.outline, [hole.outline for hole in area.holes])
     load = stack.mass / foot
     return StackOn(stack, load, bool(plane.covers(box)), load * GRAVITY, strength)

@@ -4,9 +4,9 @@
 from msgspec import Struct
 
 from glacis.core.area.analysed import AnalysedArea
+from glacis.core.build_up.burdens import carbon_of, cost_of
 from glacis.core.heat.energy import PER_KILO, CurvePoint, Step20, curve, degree_hours, pay_back
 from glacis.core.heat.resolve import rescaled, strongest
-from glacis.core.build_up.burdens import carbon_of, cost_of
 from glacis.core.thickness.solve import exact_thickness, insulation_indices, transmittance_at
 
 MORE = 0.02

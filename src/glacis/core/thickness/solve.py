@@ -12,13 +12,13 @@ from msgspec import Struct
 from msgspec.structs import replace
 
 from glacis.core.area.analysed import ROUNDING, AnalysedArea
+from glacis.core.build_up.burdens import carbon_of, cost_of
 from glacis.core.heat.assess import assess, weight
 from glacis.core.heat.corrections import rain_per_day
 from glacis.core.heat.resolve import LayerData, rescaled
 from glacis.core.materials.library import ALIKE, boards_for, one_or_two_boards
 from glacis.core.moisture.assess import assess_moisture
 from glacis.core.moisture.monthly import Verdict
-from glacis.core.build_up.burdens import carbon_of, cost_of
 
 if TYPE_CHECKING:
     from glacis.core.falls.taper import Taper

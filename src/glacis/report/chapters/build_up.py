@@ -9,11 +9,11 @@ from glacis.core.analysis.results import Results
 from glacis.core.area.analysed import AnalysedArea
 from glacis.core.area.parts import ANALYSED
 from glacis.core.build_up.approaches.catalogue import approach_of
+from glacis.core.build_up.burdens import carbon_of, cost_of
 from glacis.core.figures.detail import AreaDetail
 from glacis.core.figures.parts import DETAIL
 from glacis.core.graph.part import Part
 from glacis.core.graph.reader import Reader
-from glacis.core.build_up.burdens import carbon_of, cost_of
 from glacis.core.units.format import with_unit
 from glacis.core.units.quantities import Quantity, System
 from glacis.files.layers_csv import layers_csv

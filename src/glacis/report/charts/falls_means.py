@@ -6,10 +6,10 @@ from collections.abc import Iterator
 from msgspec import Struct
 
 from glacis.core.area.analysed import AnalysedArea
+from glacis.core.build_up.burdens import carbon_of, cost_of
 from glacis.core.falls.found import Drained
 from glacis.core.falls.means import WORDS, days_before_cover
 from glacis.core.model.falls import Means
-from glacis.core.build_up.burdens import carbon_of, cost_of
 from glacis.core.units.format import number, plain, with_unit
 from glacis.core.units.quantities import Quantity, System
 from glacis.report.scene import (
