@@ -26,6 +26,7 @@ from glacis.core.shape.footprints import regrow
 from glacis.core.units.quantities import FOOT, INCH
 from glacis.demo.edges import walls_of
 from glacis.demo.fixings import sallow_creek_fixings
+from glacis.demo.quantities import sallow_creek_quantities
 
 BARN_PITCH = 18.435
 """4 in 12 [°]."""
@@ -195,11 +196,10 @@ def sallow_creek(site: Site) -> Project:
     project = regrow(project, "barn", ("barn-panels", "barn"))
     project = regrow(project, "lean", ("lean-foam", "store"))
     areas = tuple(_renamed(area) for area in project.areas)
-    return sallow_creek_fixings(
-        settle(
-            replace(
-                project, areas=areas, openings=OPENINGS, falls=(LEAN_FALLS,), products=(PANEL,), set_outs=(ROW,),
-                walls=walls_of("frame"),
-            )
+    settled = settle(
+        replace(
+            project, areas=areas, openings=OPENINGS, falls=(LEAN_FALLS,), products=(PANEL,), set_outs=(ROW,),
+            walls=walls_of("frame"),
         )
     )  # fmt: skip
+    return sallow_creek_quantities(sallow_creek_fixings(settled))

@@ -33,3 +33,22 @@ class WriteProtected(FileRefused):
 
     def __init__(self, path: Path | str) -> None:
         super().__init__(path, "", "a file that may be written", "one that is write-protected")
+
+
+MOST_TOLD = 12
+"""Faults of one file that are told by themselves; our judgement: more than anybody mends before trying again."""
+
+
+class ManyRefused(FileRefused):
+    """A table with faults in several places, all told at once; nothing of it is taken."""
+
+    def __init__(self, path: Path | str, faults: list[FileRefused]) -> None:
+        first = faults[0]
+        super().__init__(path, first.place, first.expected, first.found)
+        self.faults = tuple(faults)
+        told = [
+            f"{fault.place}: expected {short(fault.expected)}, found {short(fault.found)}"
+            for fault in faults[:MOST_TOLD]
+        ]
+        more = f"; and {len(faults) - MOST_TOLD} more" if len(faults) > MOST_TOLD else ""
+        self.args = (f"{shown_name(self.path)}, {len(faults)} faults: {'; '.join(told)}{more}.",)

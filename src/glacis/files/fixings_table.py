@@ -1,8 +1,6 @@
 # SPDX-License-Identifier: GPL-3.0-or-later
 """Fixings as tables: schedules, pull-out tests and approvals, written and read."""
 
-import csv
-import io
 from collections.abc import Iterator
 from pathlib import Path
 from typing import get_args
@@ -16,9 +14,8 @@ from glacis.core.units.parse import parse
 from glacis.core.units.quantities import Quantity
 from glacis.core.units.ranges import finite
 from glacis.files.errors import FileRefused
-from glacis.files.layers_csv import as_meant, safe
-from glacis.files.materials_csv import text_of
-from glacis.files.rows_csv import csv_of
+from glacis.files.layers_csv import safe
+from glacis.files.rows_csv import csv_of, table_rows
 from glacis.files.workbook import book_of
 
 Row = tuple[str | int | float | None, ...]
@@ -138,42 +135,6 @@ def register_csv(register: tuple[Evidence, ...]) -> str:
     return csv_of(REGISTER, rows())
 
 
-MOST_ROWS = 5000
-"""Rows of a table at most; our judgement: no roof is pulled at so often."""
-
-
-def _table(path: Path, needed: tuple[str, ...]) -> Iterator[tuple[int, dict[str, str]]]:
-    """Rows that are not empty, with their number in the file."""
-    text = text_of(path)
-    head = text.split("\n", 1)[0]
-    try:
-        reader = csv.DictReader(io.StringIO(text), delimiter=max(";\t,", key=head.count))
-        missing = [
-            name
-            for name in needed
-            if name not in [(n or "").strip() for n in reader.fieldnames or ()]
-        ]
-        if missing:
-            raise FileRefused(path, "row 1", f"a column '{missing[0]}'", short(head) or "nothing")
-        count = 0
-        for number, row in enumerate(reader, 2):
-            cells = {
-                name.strip(): as_meant(value.strip())
-                for name, value in row.items()
-                if isinstance(name, str) and isinstance(value, str)
-            }
-            if not any(cells.values()):
-                continue
-            count += 1
-            if count > MOST_ROWS:
-                raise FileRefused(path, f"row {number}", f"at most {MOST_ROWS} rows", "more")
-            yield number, {name: cells.get(name, "") for name in {*cells, *needed}}
-    except csv.Error as fault:
-        raise FileRefused(path, "", "a CSV table", str(fault)) from fault
-    if not count:
-        raise FileRefused(path, "below the head", "rows", "none")
-
-
 def read_tests(path: Path, areas: tuple[tuple[str, str], ...]) -> tuple[PullOut, ...]:
     """Pull-out tests from a table with the columns that are written.
 
@@ -187,7 +148,7 @@ def read_tests(path: Path, areas: tuple[tuple[str, str], ...]) -> tuple[PullOut,
     }
     found = []
     units = set()
-    for number, row in _table(path, TESTS[:4]):
+    for number, row in table_rows(path, TESTS[:4]):
         where = f"row {number}"
         area = known.get(row["area"].strip().casefold())
         if area is None:
@@ -237,7 +198,7 @@ def read_register(path: Path) -> tuple[Evidence, ...]:
         FileRefused: naming the row, what was expected and what was found.
     """
     found: dict[str, Evidence] = {}
-    for number, row in _table(path, ("number", "title")):
+    for number, row in table_rows(path, ("number", "title")):
         ident = row["number"].strip()
         known = found.get(ident)
         role, product = row.get("role", "").strip(), row.get("product", "").strip()

@@ -70,6 +70,13 @@ class Prompts:
         )
         return Path(name) if name else None
 
+    def prices_path(self, parent: QWidget) -> Path | None:
+        """Which table of prices or of labour to read."""
+        name, _ = QFileDialog.getOpenFileName(
+            parent, "Read a table", self.folder, "CSV tables (*.csv)"
+        )
+        return Path(name) if name else None
+
     def evidence_table_path(self, parent: QWidget) -> Path | None:
         """Which table of approvals to read."""
         name, _ = QFileDialog.getOpenFileName(

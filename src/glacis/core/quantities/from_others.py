@@ -12,6 +12,8 @@ from glacis.core.quantities.line import Line, Per, Places
 
 DRIVEN = "mechanical fixing driven and checked"
 """Step of the table of rates that drives one in."""
+HOLDS_ITSELF = ("self-adhered", "sprayed", "torched", "welded", "mortar")
+"""Bonds for which nothing is bought beside the layer; by definition of their kinds."""
 SPARE = 0.03
 """Fixings that are lost, bent or driven twice [-]; our judgement."""
 STEEL = 7850.0
@@ -36,14 +38,15 @@ def _of_set(area: RoofArea, placed: SetPlaced, found: LengthFound | None) -> Ite
         yield _ballast(ident, placed, way, places)
         return
     if isinstance(way, Bond):
+        if way.kind in HOLDS_ITSELF:
+            yield Line(
+                ident, "Fixings", stated.name, "", "m2", places, why="what is laid holds itself"
+            )
+            return
         yield Line(
-            ident, "Fixings", stated.name, f"bond {way.kind}", "m2", places, net=whole, form=PieceForm(), per=Per(1.0),
-            how=(f"{whole:.1f} m² bonded: {way.kind}",),
+            ident, "Fixings", f"adhesive, {stated.name.lower()}", "adhesive", "m2", places, net=whole, form=PieceForm(),
+            per=Per(1.0, 0.0, 0.3), how=(f"{whole:.1f} m² bonded: {way.kind}",), step="prime", work=whole,
         )  # fmt: skip
-        return
-    if placed.count == 0:
-        why = placed.held.refused or "no zone asks for any"
-        yield Line(ident, "Fixings", stated.name, "", "item", places, why=why)
         return
     fastener = stated.fastener
     if fastener is None:
@@ -67,6 +70,7 @@ def _of_set(area: RoofArea, placed: SetPlaced, found: LengthFound | None) -> Ite
             form=PieceForm(pack=100),
             assumed=assumed,
             step=DRIVEN,
+            material=f"{name} {fastener.diameter * 1000:g}",
             work=float(count),
             how=(
                 "placed one by one in Fixings"

@@ -282,35 +282,62 @@ def drawn(
         return Percentiles(0.0, 0.0, 0.0, runs, seed)
     maker = np.random.default_rng(seed)
     groups = list(dict.fromkeys(part.group for part in parts))
-    factor = ahead.growth, ahead.rate
-    steady = sum(
-        ahead.today(cost, k * every)
-        for _, cost, every in upkeep
-        for k in range(1, int(np.ceil((ahead.horizon - 1e-9) / every)))
-    )
+    at = {group: maker.random(runs) for group in groups}
+    totals = np.full(runs, sum(_steady(cost, every, ahead) for _, cost, every in upkeep))
     places = _by_place(parts)
-    totals = np.empty(runs)
-    growth = np.log((1 + factor[0]) / (1 + factor[1]))
-    for run in range(runs):
-        at = dict(zip(groups, maker.random(len(groups)), strict=True))
-        total = steady
-        for mine in places:
-            lives = [_triangle(part.life, float(maker.random())) for part in mine]
-            draws = [float(at[part.group]) for part in mine]
-            costs = [_triangle(part.cost, draw) for part, draw in zip(mine, draws, strict=True)]
-            events = _replaced(mine, lives, ahead.horizon)
-            total += sum(costs)
-            for event in events:
-                k = event.part
-                amount = _triangle(mine[k].due(event), draws[k])
-                total += amount * float(np.exp(growth * event.year))
-            left = _kept(lives, events, ahead.horizon)
-            total -= sum(c * s for c, s in zip(costs, left, strict=True)) * float(
-                np.exp(growth * ahead.horizon)
+    for mine in places:
+        draws = [maker.random(runs) for _ in mine]
+        if len(mine) == 1:
+            totals += _alone(mine[0], draws[0], at[mine[0].group], ahead)
+            continue
+        for run in range(runs):
+            totals[run] += _together(
+                mine,
+                [float(draw[run]) for draw in draws],
+                [float(at[part.group][run]) for part in mine],
+                ahead,
             )
-        totals[run] = total
     low, middle, high = np.percentile(totals, (10, 50, 90))
     return Percentiles(float(low), float(middle), float(high), runs, seed)
+
+
+def _steady(cost: float, every: float, ahead: Ahead) -> float:
+    """Value today of what is done again and again [money]."""
+    times = int(np.ceil((ahead.horizon - 1e-9) / every))
+    return sum(ahead.today(cost, k * every) for k in range(1, times))
+
+
+def _alone(part: Part, lives: np.ndarray, prices: np.ndarray, ahead: Ahead) -> np.ndarray:
+    """Value today of something that lies by itself, over all draws [money]."""
+    life = np.array([_triangle(part.life, float(at)) for at in lives])
+    cost = np.array([_triangle(part.cost, float(at)) for at in prices])
+    times = np.maximum(0, np.ceil((ahead.horizon - 1e-9) / life) - 1)
+    found = cost.copy()
+    for k in range(1, int(times.max()) + 1):
+        due = times >= k
+        found[due] += cost[due] * _worth(ahead, k * life[due])
+    left = np.maximum(0.0, 1 - (ahead.horizon - times * life) / life)
+    return np.asarray(found - cost * left * _worth(ahead, np.array(ahead.horizon)))
+
+
+def _worth(ahead: Ahead, years: np.ndarray) -> np.ndarray:
+    """What an amount of 1 in these years is worth today [-]."""
+    return np.asarray(((1 + ahead.growth) / (1 + ahead.rate)) ** years)
+
+
+def _together(
+    mine: list[Part], lives_at: list[float], prices_at: list[float], ahead: Ahead
+) -> float:
+    """Value today of parts that lie on one another, in one draw [money]."""
+    lives = [_triangle(part.life, at) for part, at in zip(mine, lives_at, strict=True)]
+    costs = [_triangle(part.cost, at) for part, at in zip(mine, prices_at, strict=True)]
+    events = _replaced(mine, lives, ahead.horizon)
+    total = sum(costs)
+    for event in events:
+        amount = _triangle(mine[event.part].due(event), prices_at[event.part])
+        total += ahead.today(amount, event.year)
+    left = _kept(lives, events, ahead.horizon)
+    return total - ahead.today(sum(c * s for c, s in zip(costs, left, strict=True)), ahead.horizon)
 
 
 def _triangle(three: Three, at: float) -> float:

@@ -139,7 +139,8 @@ def _ordered(
     else:
         least = 0.0
     mass = bought * _mass(lines, price, unit)
-    name = (price.name if price is not None else "") or lines[0].name
+    thing = lines[0].section in ("Edges", "Openings and outlets")
+    name = (price.name if price is not None else "") or (key if thing else lines[0].name)
     return lines, Order(
         key,
         name,

@@ -53,6 +53,10 @@ class UnitField(QLineEdit):
                 plain_tip(f"{self._name}, {between}: type a figure in any unit, Return to take it")
             )
 
+    def measure(self, quantity: Quantity) -> None:
+        """Take figures of another kind from now on."""
+        self._quantity = quantity
+
     def show_value(self, value: float, system: System) -> None:
         """Show ``value``, unless the user is typing."""
         self._tell_bounds(system)
