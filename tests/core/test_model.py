@@ -21,6 +21,7 @@ from glacis.core.model.edit import (
 )
 from glacis.core.model.layers import AirLayer, Framing, MembraneLayer, RoofSpaceLayer, SolidLayer
 from glacis.core.model.lookup import plan_area, turning
+from glacis.core.model.quantities import Quantities
 from glacis.core.model.validate import check_project, is_sound
 from glacis.core.set_out.change import move_opening
 from glacis.core.units.format import significant
@@ -172,6 +173,7 @@ def test_an_edit_recomputes_only_what_depends_on_it():
         "junctions listed": 1, "junctions": 1, "findings of junctions": 1,
         "roofs in the wind": 1, "zones of all winds": 1, "figures of the wind": 3, "worst of all winds": 3, "wind": 3,
         "ground of fixings": 3, "fixings placed": 3, "fixings": 3, "findings of fixings": 3,
+        "how layers are counted": 4, "weight of an area": 11, "stacks on the deck": 1, "findings of quantities": 1,
     }  # fmt: skip
     engine.analyse(demo())
     assert engine.counts == first
@@ -187,6 +189,7 @@ def test_an_edit_recomputes_only_what_depends_on_it():
         "junctions listed": 0, "junctions": 0, "findings of junctions": 0,
         "roofs in the wind": 0, "zones of all winds": 0, "figures of the wind": 0, "worst of all winds": 0, "wind": 0,
         "ground of fixings": 0, "fixings placed": 0, "fixings": 1, "findings of fixings": 1,
+        "how layers are counted": 1, "weight of an area": 1, "stacks on the deck": 0, "findings of quantities": 1,
     }  # fmt: skip
     engine.analyse(replace(changed, name="Renamed"))
     assert {part: engine.counts[part] - first[part] for part in first} == more
@@ -236,6 +239,7 @@ def large_project(areas: int, assemblies: int) -> Project:
         set_outs=(),
         fixings=(),
         pull_outs=(),
+        quantities=Quantities(),
     )
     free = tuple(replace(area, grown=None) for area in roofs)
     return replace(bare, assemblies=made, areas=free, variants=())

@@ -125,6 +125,9 @@ def test_the_demo_shows_its_deliberate_faults():
         "fixings.heat",
         "fixings.pierced",
         "fixings.tip",
+        "quantities.stack-heavy",
+        "quantities.stack-unknown",
+        "quantities.shorter-lived",
     }
 
 

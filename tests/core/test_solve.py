@@ -7,8 +7,8 @@ from hypothesis import strategies as st
 from msgspec.structs import replace
 
 from glacis.core.analysis.propose import with_options
-from glacis.core.model.layers import AirLayer, Framing, MembraneLayer, SolidLayer
 from glacis.core.build_up.burdens import carbon_of, cost_of
+from glacis.core.model.layers import AirLayer, Framing, MembraneLayer, SolidLayer
 from glacis.core.thickness.returns import correction_thickness, returns_of
 from glacis.core.thickness.solve import (
     Wish,

@@ -11,7 +11,7 @@ from glacis.core.model.document import Assembly, Climate, Project, RoofArea, Zon
 from glacis.core.model.junctions import areas_named
 from glacis.core.model.layers import AirLayer, Layer, MembraneLayer, RoofSpaceLayer, SolidLayer
 from glacis.core.model.lookup import by_id, numbered_id
-from glacis.core.model.quantities import of_area_gone
+from glacis.core.model.quantities import on_areas
 from glacis.core.model.validate import check_layer, check_site
 
 Change = Callable[[Project], Project]
@@ -212,7 +212,7 @@ def remove_area(project: Project, area_id: str) -> Project:
         pull_outs=tuple(item for item in project.pull_outs if item.area != area_id),
         hand_pieces=tuple(item for item in project.hand_pieces if item.area != area_id),
         junctions=tuple(item for item in project.junctions if area_id not in areas_named(item.id)),
-        quantities=of_area_gone(project.quantities, area_id),
+        quantities=on_areas(project.quantities, frozenset(area.id for area in areas)),
     )
     if any(area.assembly == gone.assembly for area in areas):
         return replace(project, areas=areas)

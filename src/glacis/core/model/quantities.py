@@ -382,12 +382,12 @@ class Quantities(Node, frozen=True, kw_only=True):
     costing: Costing = Costing()
 
 
-def of_area_gone(stated: Quantities, area: str) -> Quantities:
-    """What is stated once an area is gone."""
+def on_areas(stated: Quantities, areas: frozenset[str]) -> Quantities:
+    """What is stated where only these areas are left."""
     return replace(
         stated,
-        layings=tuple(item for item in stated.layings if item.area != area),
-        stacks=tuple(item for item in stated.stacks if item.area != area),
-        stripped=tuple(item for item in stated.stripped if item.area != area),
-        own=tuple(replace(item, area="") if item.area == area else item for item in stated.own),
+        layings=tuple(item for item in stated.layings if item.area in areas),
+        stacks=tuple(item for item in stated.stacks if item.area in areas),
+        stripped=tuple(item for item in stated.stripped if item.area in areas),
+        own=tuple(item if not item.area or item.area in areas else replace(item, area="") for item in stated.own),
     )

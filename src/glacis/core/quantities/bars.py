@@ -17,7 +17,7 @@ from glacis.core.errors import ValueRefused
 EXACT_PIECES = 40
 """Lists up to so many pieces are solved exactly; our judgement, as the page of quantities asks."""
 EXACT_KINDS = 6
-"""Likewise up to so many kinds."""
+"""Likewise up to so many kinds; our judgement, as the page of quantities asks."""
 SLACK = 1e-9
 """By definition of rounding."""
 

@@ -283,7 +283,8 @@ def drawn(
     maker = np.random.default_rng(seed)
     groups = list(dict.fromkeys(part.group for part in parts))
     at = {group: maker.random(runs) for group in groups}
-    totals = np.full(runs, sum(_steady(cost, every, ahead) for _, cost, every in upkeep))
+    steady = sum(_steady(cost, every, ahead) for _, cost, every in upkeep)
+    totals = np.full(runs, float(steady))
     places = _by_place(parts)
     for mine in places:
         draws = [maker.random(runs) for _ in mine]

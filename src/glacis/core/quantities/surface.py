@@ -14,7 +14,7 @@ Ring = tuple[Point, ...]
 SPECK = 1e-9
 """Parts smaller than this are none [m²]; by definition of rounding."""
 NEAR = 1e-6
-"""Places nearer than this are one [m]; likewise."""
+"""Places nearer than this are one [m]; by definition of rounding."""
 
 
 class Ground(Struct, frozen=True):

@@ -30,6 +30,7 @@ from glacis.core.model.lookup import (
     things_of,
     turning,
 )
+from glacis.core.model.quantities import on_areas
 from glacis.core.model.validate import check_footprint
 from glacis.core.shape.dormers import regrow_dormer
 from glacis.core.shape.footprints import alike, regrow
@@ -59,7 +60,8 @@ def settle(project: Project) -> Project:
         project = regrow_dormer(project, dormer, host)
     stated = (
         project.falls, project.airs, project.hourlies, project.probes, project.set_outs, project.hand_pieces,
-        project.fixings, project.pull_outs,
+        project.fixings, project.pull_outs, project.quantities.layings, project.quantities.stacks,
+        project.quantities.stripped,
     )  # fmt: skip
     if not {item.area for items in stated for item in items} <= areas.keys():
         project = replace(
@@ -72,6 +74,7 @@ def settle(project: Project) -> Project:
             hand_pieces=tuple(item for item in project.hand_pieces if item.area in areas),
             fixings=tuple(item for item in project.fixings if item.area in areas),
             pull_outs=tuple(item for item in project.pull_outs if item.area in areas),
+            quantities=on_areas(project.quantities, frozenset(areas)),
         )
     return with_holes(project)
 

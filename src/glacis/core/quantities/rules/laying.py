@@ -127,7 +127,7 @@ NOT_LAID = Rule(
     "quantities",
     "note",
     "Cut pieces, courses and verges are not in a figure by the square metre.",
-    "Our judgement",
+    "Our judgement: only pieces that are laid are counted",
     _not_laid,
     no_remedies,
     "quantities",

@@ -56,7 +56,7 @@ STACK_OUTSIDE = Rule(
     "quantities",
     "stop",
     "What stands on an edge or over an opening tips or falls through. Rooflights are fragile.",
-    "Our judgement",
+    "Our judgement: all of a foot carries, or the stack tips",
     _stacks,
     _take_away,
     "quantities",
