@@ -307,6 +307,7 @@ US = {
     (Quantity.WATER_FLOW, 1.0): 3.785411784 / 60,
     (Quantity.VOLUME, 1.0): 0.3048**3,
     (Quantity.MASS, 1.0): 0.45359237,
+    (Quantity.DIOXIDE, 1.0): 0.45359237,
     (Quantity.COUNT_AREA, 1.0): 1 / 0.09290304,
     (Quantity.COST, 1.0): 1 / 0.09290304,
     (Quantity.CARBON, 1.0): 0.45359237 / 0.09290304,

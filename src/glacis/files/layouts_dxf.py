@@ -3,6 +3,7 @@
 
 from typing import TYPE_CHECKING
 
+from glacis.core.quantities.measures import told
 from glacis.core.units.quantities import System
 from glacis.files.dxf_sheet import Sheet
 
@@ -44,7 +45,7 @@ def layouts_dxf(layouts: "list[tuple[Line, Ring]]", system: System) -> bytes:
 
         sheet.flat(at(outline), 0.0, PLANE)
         top = max(v for _, v in outline)
-        sheet.name(line.name, (along, top + 0.4, 0.0), NAMES, 2 * MARK)
+        sheet.name(told(line.name, system), (along, top + 0.4, 0.0), NAMES, 2 * MARK)
         _rolls(sheet, line, at)
         _boards(sheet, line, at)
         along += max(u for u, _ in outline) - min(u for u, _ in outline) + GAP

@@ -13,6 +13,7 @@ from openpyxl.worksheet.worksheet import Worksheet
 from glacis import __version__
 from glacis.core.quantities.amounts import Trimmed
 from glacis.core.quantities.bars import CutList
+from glacis.core.quantities.measures import told
 from glacis.core.quantities.spread import Three
 from glacis.files.layers_csv import safe
 from glacis.files.rows_csv import csv_of
@@ -76,7 +77,7 @@ WIDEST = 60
 """Letters to a column at most; our judgement."""
 
 
-class Told:
+class Bought:
     """Everything the tables are made from: the bill, its cost and the years after, for a named project."""
 
     def __init__(self, name: str, bill: "Bill", cost: "Cost", later: "Later") -> None:
@@ -93,36 +94,68 @@ def _three(three: Three | None) -> tuple[float | None, float | None, float | Non
     )
 
 
-def line_rows(told: Told) -> Iterator[Row]:
+def line_rows(job: Bought) -> Iterator[Row]:
     """A row for every line in which something is bought."""
-    costs = {line.id: line for line in told.cost.lines}
-    for line in told.bill.bought:
+    costs = {line.id: line for line in job.cost.lines}
+    for line in job.bill.bought:
         cost = costs[line.id]
         low, typical, high = _three(cost.material)
         yield (
-            safe(line.id), line.section, safe(line.name), safe(line.key), safe(" ".join(line.places.areas)), line.unit,
-            _r(line.net), _r(line.lap), _r(line.cut), _r(line.spare), _r(line.gross), _r(told.bill.packs(line), 2),
-            _r(cost.mass, 1), low, typical, high, _r(cost.hours[1], 2), _three(cost.labour)[1], _three(cost.carbon)[1],
-            line.origin, safe("; ".join(line.how)), safe("; ".join(line.assumed)),
-        )  # fmt: skip
+            safe(line.id),
+            line.section,
+            safe(told(line.name, "si")),
+            safe(line.key),
+            safe(" ".join(line.places.areas)),
+            line.unit,
+            _r(line.net),
+            _r(line.lap),
+            _r(line.cut),
+            _r(line.spare),
+            _r(line.gross),
+            _r(job.bill.packs(line), 2),
+            _r(cost.mass, 1),
+            low,
+            typical,
+            high,
+            _r(cost.hours[1], 2),
+            _three(cost.labour)[1],
+            _three(cost.carbon)[1],
+            line.origin,
+            safe(told("; ".join(line.how), "si")),
+            safe(told("; ".join(line.assumed), "si")),
+        )
 
 
-def order_rows(told: Told) -> Iterator[Row]:
+def order_rows(job: Bought) -> Iterator[Row]:
     """A row for every product."""
-    for order, cost in zip(told.bill.orders, told.cost.orders, strict=True):
+    for order, cost in zip(job.bill.orders, job.cost.orders, strict=True):
         priced = _three(cost.cost) if cost.by else (None, None, None)
         unit = _r(cost.cost[1] / order.bought, 4) if cost.by and order.bought else None
         yield (
-            safe(order.key), safe(order.name), order.unit, _r(order.gross), _r(order.pack), order.packed, order.packs,
-            _r(order.bought), _r(order.mass, 1), unit, *priced, cost.by or "unpriced", *_three(cost.carbon),
-            *(_r(year, 1) for year in cost.life), _r(cost.recyclable, 1), "yes" if order.exact else "no", _r(order.gap),
-        )  # fmt: skip
+            safe(order.key),
+            safe(told(order.name, "si")),
+            order.unit,
+            _r(order.gross),
+            _r(order.pack),
+            order.packed,
+            order.packs,
+            _r(order.bought),
+            _r(order.mass, 1),
+            unit,
+            *priced,
+            cost.by or "unpriced",
+            *_three(cost.carbon),
+            *(_r(year, 1) for year in cost.life),
+            _r(cost.recyclable, 1),
+            "yes" if order.exact else "no",
+            _r(order.gap),
+        )
 
 
 def none_rows(bill: "Bill") -> Iterator[Row]:
     """A row for everything that needs nothing, and why."""
     for line in bill.none_needed:
-        yield safe(line.id), safe(line.name), safe(line.why)
+        yield safe(line.id), safe(told(line.name, "si")), safe(line.why)
 
 
 def roll_rows(lines: "Iterable[Line]") -> Iterator[Row]:
@@ -178,65 +211,69 @@ def year_rows(later: "Later") -> Iterator[Row]:
         )
 
 
-def bill_csv(told: Told) -> str:
+def bill_csv(job: Bought) -> str:
     """The bill, line by line."""
-    return csv_of(LINES, line_rows(told))
+    return csv_of(LINES, line_rows(job))
 
 
-def orders_csv(told: Told) -> str:
+def orders_csv(job: Bought) -> str:
     """What to order, by product."""
-    return csv_of(ORDERS, order_rows(told))
+    return csv_of(ORDERS, order_rows(job))
 
 
-def cuts_csv(told: Told) -> str:
+def cuts_csv(job: Bought) -> str:
     """Bars and what is cut from them."""
-    return csv_of(CUTS, cut_rows(told.bill))
+    return csv_of(CUTS, cut_rows(job.bill))
 
 
-def bill_xlsx(told: Told) -> bytes:
+def bill_xlsx(job: Bought) -> bytes:
     """A workbook: every table on a sheet of its own, sums as live formulas."""
     book = Workbook()
     book.properties.creator = f"Glacis {__version__}"
-    book.properties.title = told.name
+    book.properties.title = job.name
     for sheet in list(book.worksheets):
         book.remove(sheet)
     fixings = (
         (
             safe(" ".join(line.places.areas)),
-            safe(line.name),
+            safe(told(line.name, "si")),
             safe(line.key),
             _r(line.gross),
-            _r(told.bill.packs(line), 2),
+            _r(job.bill.packs(line), 2),
         )
-        for line in told.bill.bought
+        for line in job.bill.bought
         if line.section == "Fixings"
     )
-    notes = ((safe(line.id), safe(words)) for line in told.bill.bought for words in line.assumed)
+    notes = (
+        (safe(line.id), safe(told(words, "si")))
+        for line in job.bill.bought
+        for words in line.assumed
+    )
     tables: tuple[tuple[str, Row, Iterable[Row], tuple[str, ...]], ...] = (
         (
             "Bill",
             LINES,
-            line_rows(told),
+            line_rows(job),
             ("mass_kg", "cost_low", "cost", "cost_high", "hours", "labour", "carbon_kg"),
         ),
         (
             "Order by product",
             ORDERS,
-            order_rows(told),
+            order_rows(job),
             ("mass_kg", "cost_low", "cost", "cost_high", "carbon_kg"),
         ),
-        ("Rolls", ROLLS, roll_rows(told.bill.bought), ("length_m",)),
-        ("Boards", BOARDS, board_rows(told.bill.bought), ("area_m2",)),
-        ("Cuts", CUTS, cut_rows(told.bill), ("piece_m",)),
+        ("Rolls", ROLLS, roll_rows(job.bill.bought), ("length_m",)),
+        ("Boards", BOARDS, board_rows(job.bill.bought), ("area_m2",)),
+        ("Cuts", CUTS, cut_rows(job.bill), ("piece_m",)),
         ("Fixings", FIXINGS, fixings, ("count",)),
-        ("Life ledger", YEARS, year_rows(told.later), ("amount", "today", "carbon_kg")),
+        ("Life ledger", YEARS, year_rows(job.later), ("amount", "today", "carbon_kg")),
         ("Assumptions", NOTES, notes, ()),
-        ("None needed", ("line", "name", "why"), none_rows(told.bill), ()),
+        ("None needed", ("line", "name", "why"), none_rows(job.bill), ()),
     )
     for title, head, rows, sums in tables:
         _sheet(book.create_sheet(title), head, rows, sums)
-    _cost_sheet(book.create_sheet("Cost", 6), told.cost)
-    _carbon_sheet(book.create_sheet("Carbon", 8), told.cost)
+    _cost_sheet(book.create_sheet("Cost", 6), job.cost)
+    _carbon_sheet(book.create_sheet("Carbon", 8), job.cost)
     out = io.BytesIO()
     book.save(out)
     return out.getvalue()

@@ -10,6 +10,7 @@ from reportlab.platypus import Flowable, PageBreak, SimpleDocTemplate
 
 from glacis.core.analysis.results import Results
 from glacis.core.quantities.line import Line
+from glacis.core.quantities.measures import told
 from glacis.core.units.format import with_unit
 from glacis.core.units.quantities import Quantity, System
 from glacis.report.blocks import Block, Picture, Words, words_grid
@@ -54,10 +55,10 @@ def _sheet(
     line: Line, plane: tuple[Ring, ...], names: dict[str, str], system: System
 ) -> Iterator[Block]:
     where = ", ".join(names.get(area, area) for area in line.places.areas)
-    yield Words(f"{line.name}, {where}", "heading")
+    yield Words(f"{told(line.name, system)}, {where}", "heading")
     yield Picture(layout_scene(LayoutView(line, plane), SIZE))
     for words in (*line.how, *line.assumed):
-        yield Words(words, "small")
+        yield Words(told(words, system), "small")
     if line.rolls is not None:
         rows: list[tuple[str, ...]] = [("strip", "piece", "roll", "length")]
         for bit in line.rolls.run.bits[:MOST_ROWS]:

@@ -17,6 +17,7 @@ from glacis.core.judgement.finding import AnyRule, Finding
 from glacis.core.model.document import RoofArea
 from glacis.core.model.quantities import Override, Quantities
 from glacis.core.quantities.counted import Counted
+from glacis.core.quantities.measures import told
 from glacis.core.quantities.parts import BILL, COUNTED, STACKS, WEIGHT
 from glacis.core.quantities.weights import AreaWeight, StackOn
 
@@ -58,7 +59,7 @@ class QuantitiesJudged(Struct, frozen=True):
 def _moved(bill: "Bill", stated: Quantities) -> tuple[tuple[Override, float, str], ...]:
     by = {override.line: override for override in stated.overrides}
     return tuple(
-        (by[line.id], line.derived, line.name)
+        (by[line.id], line.derived, told(line.name, "si"))
         for line in bill.lines
         if line.stale and line.derived is not None
     )

@@ -389,5 +389,8 @@ def on_areas(stated: Quantities, areas: frozenset[str]) -> Quantities:
         layings=tuple(item for item in stated.layings if item.area in areas),
         stacks=tuple(item for item in stated.stacks if item.area in areas),
         stripped=tuple(item for item in stated.stripped if item.area in areas),
-        own=tuple(item if not item.area or item.area in areas else replace(item, area="") for item in stated.own),
+        own=tuple(
+            item if not item.area or item.area in areas else replace(item, area="")
+            for item in stated.own
+        ),
     )

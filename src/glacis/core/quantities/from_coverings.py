@@ -17,8 +17,10 @@ from glacis.core.model.quantities import BoardForm, PieceForm
 from glacis.core.quantities.counted import Counted
 from glacis.core.quantities.layer_line import AreaLaid, layer_line, material_of
 from glacis.core.quantities.line import Line, Per
+from glacis.core.quantities.measures import m, m2, measure, t
 from glacis.core.quantities.trade import Courses, Strips
 from glacis.core.set_out.metal import MetalSheet, strips_over
+from glacis.core.units.quantities import Quantity
 
 SEAM = 0.07
 """What a double standing seam takes of a strip's width beyond its cover [m]; our judgement: 35 mm up on each side."""
@@ -65,7 +67,7 @@ def _by_area(laid: AreaLaid, item: Counted, mass: float) -> Iterator[Line]:
     mass = mass or item.layer.mass * each
     yield layer_line(
         laid, item, "item", net=float(count), form=PieceForm(), per=Per(each, mass / material.density, mass),
-        how=(f"{laid.plane.area:.1f} m² by {each * 10000:.0f} cm² each",),
+        how=(f"{m2(laid.plane.area)}, {measure(each, Quantity.VENT_AREA)} each",),
         assumed=("not laid out: state its set-out, and pieces are counted one by one",),
     )  # fmt: skip
 
@@ -92,7 +94,7 @@ def units(laid: AreaLaid, item: Counted) -> Iterator[Line]:
     yield layer_line(
         laid, item, "item", net=float(count), form=PieceForm(),
         per=Per(laid.plane.area / count, mass / material.density, mass),
-        how=(f"{laid.plane.area:.1f} m², {material.laps:g} deep",),
+        how=(f"{m2(laid.plane.area)}, {material.laps:g} deep",),
         assumed=("not laid out: choose a product in Set-out, and pieces are counted one by one",),
     )  # fmt: skip
 
@@ -108,20 +110,18 @@ def strips(laid: AreaLaid, item: Counted) -> Iterator[Line]:
         strips, cover, thick = sheeted.strips, product.cover, product.thickness
         assumed: tuple[str, ...] = ()
         coil = sheeted.shared
-        more = (f"{sheeted.coil:.0f} m on a coil",) if coil is not None and sheeted.coil else ()
+        more = (f"{m(sheeted.coil)} on a coil",) if coil is not None and sheeted.coil else ()
     else:
         form = item.sold.form if item.sold is not None else Strips(0.53)
         cover = form.cover if isinstance(form, Strips) else 0.53
         girth, more = cover + SEAM, ()
         strips = strips_over(laid.plane, MetalSheet(cover))
-        assumed = (
-            f"strips that cover {cover * 1000:.0f} mm, assumed: choose a product in Set-out",
-        )
+        assumed = (f"strips that cover {t(cover)}, assumed: choose a product in Set-out",)
     metres = sum(strip.length * strip.pieces for strip in strips)
     seams = metres * (girth - cover)
     cut = max(0.0, metres * cover - laid.plane.area)
     how = (
-        f"{len(strips)} strips {cover * 1000:.0f} mm wide, {metres:.1f} m, from {girth * 1000:.0f} mm",
+        f"{len(strips)} strips {t(cover)} wide, {m(metres)}, from {t(girth)}",
         *more,
     )
     yield layer_line(
@@ -142,7 +142,7 @@ def panels(laid: AreaLaid, item: Counted) -> Iterator[Line]:
         how = (f"{placed.panelled.rows} rows of {placed.panelled.row.n}, as set out",)
     else:
         count = ceil(laid.plane.area / size - 1e-9)
-        how, assumed = (f"{laid.plane.area:.1f} m² by {size:.2f} m² each",), ("not set out",)
+        how, assumed = (f"{m2(laid.plane.area)} by {m2(size)} each",), ("not set out",)
     mass = product.mass or item.layer.mass * size
     yield layer_line(
         laid, item, "item", net=float(count), form=PieceForm(), per=Per(size, size * product.thickness, mass), how=how,
@@ -162,7 +162,7 @@ def deck(laid: AreaLaid, item: Counted) -> Iterator[Line]:
     how = (
         (f"{len(decked.sheets)} sheets laid, {count} bought, as set out",)
         if decked is not None
-        else (f"{area:.1f} m² by {size:.2f} m² each",)
+        else (f"{m2(area)} by {m2(size)} each",)
     )
     density = material_of(item).density
     mass = product.mass / size if product.mass else item.layer.thickness * density

@@ -10,6 +10,7 @@ from glacis.core.junctions.pieces import Piece
 from glacis.core.junctions.traced import Traced
 from glacis.core.model.quantities import PieceForm
 from glacis.core.quantities.line import Line, Per, Places
+from glacis.core.quantities.measures import m, t
 from glacis.core.quantities.trade import Thing, Trade, thing_named, wholes
 
 TAPED = ("tape", "sealant")
@@ -83,11 +84,10 @@ def _by_metre(piece: Piece, name: str, thing: Thing, trade: Trade) -> Line:
     net = sum(edges)
     girth = form.girth
     how: tuple[str, ...] = (
-        f"{len(edges)} straight edge{'s' if len(edges) != 1 else ''}, pieces of {form.piece:g} m, lap "
-        f"{form.lap * 1000:.0f} mm",
+        f"{len(edges)} straight edge{'s' if len(edges) != 1 else ''}, pieces of {m(form.piece)}, lap {t(form.lap)}",
     )
     if girth:
-        how += (f"girth {girth * 1000:.0f} mm",)
+        how += (f"girth {t(girth)}",)
     return Line(
         f"{piece.id}/{name}",
         "Edges",
@@ -135,6 +135,6 @@ def _joints(found: Traced) -> Iterator[Line]:
         net = (sum(edges) + corners) * times * piece.count
         yield Line(
             f"{piece.id}/{joint}", "Edges", _named(piece, joint), joint, "m", _places(piece), net=net,
-            form=PieceForm(), how=(f"{times} joint{'s' if times > 1 else ''} along it, corners doubled over 100 mm",),
+            form=PieceForm(), how=(f"{times} joint{'s' if times > 1 else ''} along it, corners doubled over {t(0.1)}",),
             per=Per(0.0, 0.0, 0.05, 1.0),
         )  # fmt: skip

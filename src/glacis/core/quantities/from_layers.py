@@ -19,7 +19,9 @@ from glacis.core.quantities.layer_line import (
     sold_as,
 )
 from glacis.core.quantities.line import Line, Per
+from glacis.core.quantities.measures import kg_m2, m, m2, m3, measure, t
 from glacis.core.quantities.members import UP_THE_SLOPE, bay_boards, member_lines
+from glacis.core.units.quantities import Quantity
 
 
 def layer_lines(laid: AreaLaid) -> tuple[Line, ...]:
@@ -47,7 +49,7 @@ def _rolls(laid: AreaLaid, item: Counted) -> Iterator[Line]:
     thick = item.layer.thickness / plies
     how = (
         f"{plan.strips} strips at {plan.direction:.0f}°, {len(plan.pieces)} pieces, {plan.run.joints} end laps",
-        f"{plan.side_seam:.1f} m of side laps, {plan.tees} T-joints, {plan.rolls} rolls; fewer than "
+        f"{m(plan.side_seam)} of side laps, {plan.tees} T-joints, {plan.rolls} rolls; fewer than "
         f"{plan.least_rolls} cannot do",
         *((f"{plies} plies",) if plies > 1 else ()),
     )
@@ -104,9 +106,7 @@ def _bays(laid: AreaLaid, item: Counted) -> Iterator[Line]:
         net=net,
         cut=boards * form.length * form.width - net,
         per=Per(1.0, thick, thick * material.density),
-        how=(
-            f"{len(lines.lengths)} bays {clear * 1000:.0f} mm clear, {boards} batts, cut ends run on",
-        ),
+        how=(f"{len(lines.lengths)} bays {t(clear)} clear, {boards} batts, cut ends run on",),
         work=net,
     )
 
@@ -119,19 +119,26 @@ def _fill(laid: AreaLaid, item: Counted) -> Iterator[Line]:
     wedge = _eaves_wedge(laid, item)
     found = loose_fill(area, depth, material.density, layer.settling, members + wedge)
     how = [
-        f"{found.settled:.1f} m³ settled at {material.density:g} kg/m³, {found.by_area:.1f} kg/m²: check it on site"
+        f"{m3(found.settled)} settled at {measure(material.density, Quantity.DENSITY)}, "
+        f"{kg_m2(found.by_area)}: check it on site"
     ]
     if layer.settling:
-        how.append(f"blow {found.blown * 1000:.0f} mm for {depth * 1000:.0f} mm settled")
+        how.append(f"blow {t(found.blown)} for {t(depth)} settled")
     if wedge:
-        how.append(f"{wedge:.2f} m³ less at the eaves")
+        how.append(f"{m3(wedge)} less at the eaves")
     step, work = item.sold.step if item.sold else "", area
     if step == "sprayed foam per 25 mm":
         work = area * layer.thickness / 0.025
     density = material.density
     yield layer_line(
-        laid, item, "kg", net=found.mass, per=Per(1 / (density * depth), 1 / density, 1.0), how=tuple(how), work=work,
-    )  # fmt: skip
+        laid,
+        item,
+        "kg",
+        net=found.mass,
+        per=Per(1 / (density * depth), 1 / density, 1.0),
+        how=tuple(how),
+        work=work,
+    )
 
 
 def _eaves_wedge(laid: AreaLaid, item: Counted) -> float:
@@ -148,7 +155,7 @@ def _pour(laid: AreaLaid, item: Counted) -> Iterator[Line]:
     layer, material = item.layer, material_of(item)
     form = sold_as(item, PourForm)
     volume = laid.plane.area * layer.thickness * open_share(item)
-    how: tuple[str, ...] = (f"{laid.plane.area:.1f} m² x {layer.thickness * 1000:.0f} mm",)
+    how: tuple[str, ...] = (f"{m2(laid.plane.area)} × {t(layer.thickness)}",)
     if form.compaction > 1:
         how += (f"pressed together to 1/{form.compaction:g}",)
     yield layer_line(
@@ -166,12 +173,12 @@ def _liquid(laid: AreaLaid, item: Counted) -> Iterator[Line]:
         by_coat = form.rough if rough else form.smooth
         mass = coats_mass(area, by_coat, form.coats, form.both_faces)
         faces = ", both faces" if form.both_faces else ""
-        how = (f"{form.coats} coats of {by_coat:g} kg/m²{faces}",)
+        how = (f"{form.coats} coats of {kg_m2(by_coat)}{faces}",)
     else:
         by_area = wet_film(layer.thickness, material.density, form.solids)
         mass = area * by_area
         how = (
-            f"dry film of {layer.thickness * 1000:.1f} mm at {form.solids * 100:.0f} % solids: {by_area:.2f} kg/m²",
+            f"dry film of {t(layer.thickness)} at {form.solids * 100:.0f} % solids: {kg_m2(by_area)}",
         )
     lies = layer.thickness * material.density / (mass / area)
     per = Per(area / mass, layer.thickness * area / mass, lies)

@@ -10,6 +10,7 @@ from glacis.core.model.layers import Framing
 from glacis.core.quantities.counted import Counted, ground_on
 from glacis.core.quantities.layer_line import AreaLaid, sold_words
 from glacis.core.quantities.line import Line, Per, Places
+from glacis.core.quantities.measures import m, t
 from glacis.core.quantities.members import ALONG_EAVES, UP_THE_SLOPE, member_lines, pieces_of
 from glacis.core.set_out.laying import shape_of
 
@@ -31,14 +32,10 @@ def members(laid: AreaLaid, item: Counted, frame: Framing, *, inside: bool) -> L
     if data is not None and data.web is not None:
         section = data.solid_share * frame.spacing * depth
     how = (
-        f"{len(lines.lengths)} runs at {frame.spacing * 1000:.0f} mm "
+        f"{len(lines.lengths)} runs at {t(frame.spacing)} "
         f"{'along the eaves' if direction == ALONG_EAVES else 'up the slope'}",
-        f"{frame.width * 1000:.0f} x {depth * 1000:.0f} mm",
-        *(
-            (f"{extra:.1f} m of trimmers, noggings and plates by their stated share",)
-            if extra
-            else ()
-        ),
+        f"{t(frame.width)} × {t(depth)}",
+        *((f"{m(extra)} of trimmers, noggings and plates by their stated share",) if extra else ()),
     )
     return Line(
         f"{laid.area.id}/{item.layer.id}#members", "Members and battens", _member_name(item, frame),
@@ -58,7 +55,7 @@ def _rafters(laid: AreaLaid) -> float:
 
 
 def _member_name(item: Counted, frame: Framing) -> str:
-    size = f"{frame.width * 1000:.0f} x {item.layer.thickness * 1000:.0f} mm"
+    size = f"{t(frame.width)} × {t(item.layer.thickness)}"
     return f"{'battens' if item.layer.kind == 'air' else 'members'} {size}"
 
 
@@ -82,6 +79,6 @@ def battens(laid: AreaLaid) -> Iterator[Line]:
         f"{laid.area.id}/{layer}#battens", "Members and battens", "battens of the covering", "battens", "m",
         Places((laid.area.id,), layer), net=sum(lengths), share=sold.spare, per=Per(0.05, section, section * 450, 1.0),
         form=form, how=(f"{len(covered.courses)} courses as set out, {len(lengths)} runs",),
-        assumed=("50 x 25 mm softwood, assumed", f"sold as {sold_words(sold)}, assumed"), step="battens",
+        assumed=(f"{t(0.05)} × {t(0.025)} softwood, assumed", f"sold as {sold_words(sold)}, assumed"), step="battens",
         work=sum(lengths), pieces=pieces, material="softwood",
     )  # fmt: skip

@@ -9,6 +9,7 @@ from glacis.core.model.fixings import Ballast, Bond
 from glacis.core.model.quantities import Costing, OwnLine, PieceForm, PourForm, Stripped
 from glacis.core.quantities.amounts import skips_of
 from glacis.core.quantities.line import Line, Per, Places
+from glacis.core.quantities.measures import kg_m2, m2, m3, t
 
 DRIVEN = "mechanical fixing driven and checked"
 """Step of the table of rates that drives one in."""
@@ -45,7 +46,7 @@ def _of_set(area: RoofArea, placed: SetPlaced, found: LengthFound | None) -> Ite
             return
         yield Line(
             ident, "Fixings", f"adhesive, {stated.name.lower()}", "adhesive", "m2", places, net=whole, form=PieceForm(),
-            per=Per(1.0, 0.0, 0.3), how=(f"{whole:.1f} m² bonded: {way.kind}",), step="prime", work=whole,
+            per=Per(1.0, 0.0, 0.3), how=(f"{m2(whole)} bonded: {way.kind}",), step="prime", work=whole,
         )  # fmt: skip
         return
     fastener = stated.fastener
@@ -54,14 +55,14 @@ def _of_set(area: RoofArea, placed: SetPlaced, found: LengthFound | None) -> Ite
         return
     name = fastener.name
     for length, count in _by_length(placed, found):
-        tail = f" {length * 1000:.0f} mm" if length else ""
+        tail = f" {t(length)}" if length else ""
         volume = 0.7854 * fastener.diameter**2 * (length or 0.1)
         assumed = () if length else ("length not found: see Fixings",)
         yield Line(
             f"{ident}/{length * 1000:.0f}",
             "Fixings",
             f"{name}{tail}, {stated.name.lower()}",
-            f"{name} {fastener.diameter * 1000:g}{tail}",
+            f"{name} {fastener.diameter * 1000:g} x {length * 1000:.0f}",
             "item",
             places,
             net=float(count),
@@ -93,7 +94,7 @@ def _ballast(ident: str, placed: SetPlaced, way: Ballast, places: Places) -> Lin
         return Line(ident, "Fixings", name, "", "kg", places, why="it is a layer of the build-up")
     return Line(
         ident, "Fixings", name, f"ballast {way.kind}", "kg", places, net=mass, per=Per(0.0, 1 / 1800, 1.0),
-        form=PieceForm(), how=(f"{way.mass:g} kg/m² in the field, {heavy:g} where the wind asks for more",),
+        form=PieceForm(), how=(f"{kg_m2(way.mass)} in the field, {kg_m2(heavy)} where the wind asks for more",),
         step="gravel by hoist or pump" if way.kind == "gravel" else "pavers on supports", work=sum(placed.areas),
     )  # fmt: skip
 
@@ -147,7 +148,7 @@ def stripped_lines(
         loose = volume * item.bulking * (1 - item.reused)
         skips = skips_of(volume, item.bulking, costing.skip, item.reused)
         how = [
-            f"{volume:.1f} m³ on the roof, x {item.bulking:g} loose, {skips} skips of {costing.skip:g} m³"
+            f"{m3(volume)} on the roof, x {item.bulking:g} loose, {skips} skips of {m3(costing.skip)}"
         ]
         if item.reused:
             how.append(f"{item.reused * 100:.0f} % goes on again")

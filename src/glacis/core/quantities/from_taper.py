@@ -8,6 +8,7 @@ from glacis.core.model.quantities import BoardForm, FillForm, PieceForm, PourFor
 from glacis.core.quantities.counted import Counted
 from glacis.core.quantities.layer_line import AreaLaid, layer_line, material_of
 from glacis.core.quantities.line import Line, Per
+from glacis.core.quantities.measures import m2, t
 
 if TYPE_CHECKING:
     from glacis.core.falls.boards import Layout
@@ -21,9 +22,7 @@ def taper(laid: AreaLaid, item: Counted) -> Iterator[Line]:
         return
     mean = laid.taper.spread.mean if laid.taper is not None else layer.thickness
     volume = laid.plane.area * mean
-    how: tuple[str, ...] = (
-        f"{laid.plane.area:.1f} m² x {mean * 1000:.0f} mm in the mean, as Falls has it",
-    )
+    how: tuple[str, ...] = (f"{m2(laid.plane.area)} × {t(mean)} in the mean, as Falls has it",)
     if laid.layout is not None:
         how += ("no board of the set makes these falls: counted by its volume",)
     form = item.sold.form if item.sold is not None else None
@@ -73,7 +72,7 @@ def _tapered_boards(laid: AreaLaid, item: Counted, layout: "Layout") -> Iterator
             "m2",
             id=f"{laid.area.id}/{item.layer.id}/packers-{layer.number}",
             key=f"{material.id} {layer.thickness * 1000:.0f}",
-            name=f"{item.layer.name}, flat {layer.thickness * 1000:.0f} mm",
+            name=f"{item.layer.name}, flat {t(layer.thickness)}",
             net=layer.area,
             cut=layer.count * size - layer.area,
             form=board,
@@ -99,8 +98,6 @@ def _tapered_boards(laid: AreaLaid, item: Counted, layout: "Layout") -> Iterator
             form=PieceForm(),
             share=0.0,
             key=f"{material.id} flat base",
-            how=(
-                f"{rest * 1000:.0f} mm under the boards that fall, by the mean thickness that Falls has",
-            ),
+            how=(f"{t(rest)} under the boards that fall, by the mean thickness that Falls has",),
             step="flat insulation one layer loose or fixed",
         )

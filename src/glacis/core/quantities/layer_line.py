@@ -19,6 +19,7 @@ from glacis.core.model.quantities import (
 )
 from glacis.core.quantities.counted import Counted
 from glacis.core.quantities.line import Line, Places
+from glacis.core.quantities.measures import kg, m, m3, t
 from glacis.core.quantities.trade import Courses, Sold, Strips, Trade
 from glacis.core.set_out.plane import RoofPlane
 
@@ -105,25 +106,25 @@ def sold_words(sold: Sold) -> str:
     """How something is sold, in words."""
     form = sold.form
     if isinstance(form, RollForm):
-        return f"rolls {form.width:g} x {form.length:g} m"
+        return f"rolls {t(form.width)} × {m(form.length)}"
     if isinstance(form, BoardForm):
-        return f"boards {form.length * 1000:.0f} x {form.width * 1000:.0f} mm"
+        return f"boards {t(form.length)} × {t(form.width)}"
     if isinstance(form, BarForm):
-        return "bars of " + ", ".join(f"{length:g}" for length in form.lengths) + " m"
+        return "bars of " + ", ".join(m(length) for length in form.lengths)
     if isinstance(form, Courses):
-        return f"pieces {form.length * 1000:.0f} x {form.width * 1000:.0f} mm"
+        return f"pieces {t(form.length)} × {t(form.width)}"
     return _loose_words(form)
 
 
 def _loose_words(form: object) -> str:
     if isinstance(form, FillForm):
-        return f"bags of {form.bag:g} kg"
+        return f"bags of {kg(form.bag)}"
     if isinstance(form, PourForm):
-        return f"loads of {form.load:g} m³"
+        return f"loads of {m3(form.load)}"
     if isinstance(form, LiquidForm):
-        return f"cans of {form.can:g} kg"
+        return f"cans of {kg(form.can)}"
     if isinstance(form, Strips):
-        return f"strips that cover {form.cover * 1000:.0f} mm"
+        return f"strips that cover {t(form.cover)}"
     return "pieces"
 
 

@@ -5,9 +5,10 @@ from glacis.core.model.quantities import Costing
 from glacis.core.quantities.bill import Bill
 from glacis.core.quantities.cost import Cost, LineCost
 from glacis.core.quantities.line import Line
+from glacis.core.quantities.measures import told
 from glacis.core.quantities.ordered import Order
 from glacis.core.quantities.rolls import RollPlan
-from glacis.core.units.quantities import Quantity
+from glacis.core.units.quantities import Quantity, System
 from glacis.core.working import Step, Working, put_in
 
 KINDS = {
@@ -31,14 +32,21 @@ def _step(
     return Step(symbol, words, put_in(pattern, values, value, kind), value, kind)
 
 
-def line_working(line: Line, bill: Bill, cost: Cost) -> Working:
+def line_working(line: Line, bill: Bill, cost: Cost, system: System = "si") -> Working:
     """The steps behind one line."""
     kind = KINDS[line.unit]
     steps: list[Step] = []
     if line.rolls is not None:
         steps += _rolled(line.rolls)
     steps.append(
-        Step("net", line.how[0] if line.how else "counted", "", line.net, kind, note=line.reason)
+        Step(
+            "net",
+            told(line.how[0], system) if line.how else "counted",
+            "",
+            line.net,
+            kind,
+            note=line.reason,
+        )
     )
     if line.lap:
         steps.append(Step("laps", "doubled, turned up, pressed together", "", line.lap, kind))
@@ -59,9 +67,15 @@ def line_working(line: Line, bill: Bill, cost: Cost) -> Working:
     if found is not None:
         steps += _costs(line, found)
     return Working(
-        line.name,
+        told(line.name, system),
         tuple(steps),
-        (*ASSUMED, *(f"{words[0].upper()}{words[1:]}." for words in line.assumed)),
+        (
+            *ASSUMED,
+            *(
+                f"{words[0].upper()}{words[1:]}."
+                for words in (told(taken, system) for taken in line.assumed)
+            ),
+        ),
     )
 
 

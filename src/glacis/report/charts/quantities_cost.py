@@ -8,8 +8,10 @@ from msgspec import Struct
 from glacis.core.quantities.bill import Bill
 from glacis.core.quantities.cost import Cost
 from glacis.core.quantities.line import SECTIONS
-from glacis.core.quantities.shown import carbon_words, grouped, money, spread_words
+from glacis.core.quantities.shown import carbon_words, grouped, money
 from glacis.core.quantities.spread import Three
+from glacis.core.units.format import with_unit
+from glacis.core.units.quantities import Quantity, System
 from glacis.report.scene import DIMENSION, FACE, Item, Line, Patch, Scene, Size, Text, box, shorten
 
 LABEL = 12.0
@@ -17,12 +19,13 @@ NONE: Three = (0.0, 0.0, 0.0)
 
 
 class CostView(Struct, frozen=True):
-    """What is drawn: bill, its cost, the currency, and the true area of the roof [m²]."""
+    """What is drawn: bill, its cost, the currency, the true area of the roof [m²], and units."""
 
     bill: Bill
     cost: Cost
     currency: str
     area: float
+    system: System = "si"
 
 
 class SectionSum(Struct, frozen=True):
@@ -81,7 +84,7 @@ def _drawn(view: CostView, size: Size) -> Iterator[Item]:
     yield Text(carbon_at, 20, "carbon made, A1 to A3", LABEL, "second")
     most = max((s.material[2] + s.labour[2] for s in sums), default=0.0) or 1.0
     most_carbon = max((s.carbon[2] for s in sums), default=0.0) or 1.0
-    room = size[1] - 130
+    room = size[1] - 140
     step = min(40.0, room / max(1, len(sums)))
     y = 30.0
     for item in sums:
@@ -139,60 +142,48 @@ def _whisker(low: float, high: float, middle: float) -> Iterator[Item]:
 
 def _totals(view: CostView, y: float, where: tuple[float, float, float]) -> Iterator[Item]:
     money_at, carbon_at, half = where
-    cost = view.cost
-    lead = "at least " if cost.at_least else ""
     yield Text(12, y, "together", LABEL, "ink", "start", "semibold")
-    yield Text(
-        money_at,
-        y,
-        shorten(lead + spread_words(cost.total, view.currency), half, LABEL),
-        LABEL,
-        "ink",
-        "start",
-        "semibold",
-    )
-    made = cost.carbon.made
-    low, high = carbon_words(made.likely_low), carbon_words(made.likely_high)
-    yield Text(
-        carbon_at,
-        y,
-        shorten(f"{carbon_words(made.typical)}, likely {low} to {high}", half, LABEL),
-        LABEL,
-        "ink",
-        "start",
-        "semibold",
-    )
-    area = view.area or 1.0
-    yield Text(
-        money_at,
-        y + 18,
-        f"{money(cost.total.typical / area, view.currency)} by the m² of slope",
-        LABEL,
-        "second",
-    )
-    yield Text(
-        carbon_at,
-        y + 18,
-        f"bound in wood, apart: {carbon_words(cost.carbon.bound)}",
-        LABEL,
-        "second",
-    )
-    hours = f"{grouped(cost.hours[1])} hours, {grouped(cost.hours[0])} to {grouped(cost.hours[2])}"
-    yield Text(money_at, y + 36, hours, LABEL, "second")
+    for at, rows in ((money_at, _money_rows(view)), (carbon_at, _carbon_rows(view))):
+        for number, (words, ink) in enumerate(rows):
+            face: Face = "semibold" if number == 0 else "regular"
+            yield Text(at, y + 18 * number, shorten(words, half, LABEL), LABEL, ink, "start", face)
+
+
+def _money_rows(view: CostView) -> list[tuple[str, str]]:
+    cost, currency = view.cost, view.currency
+    unit = Quantity.AREA.unit(view.system)
+    lead = "at least " if cost.at_least else ""
+    low, high = grouped(cost.total.likely_low), grouped(cost.total.likely_high)
+    by_area = cost.total.typical / (view.area or 1.0) * unit.scale
+    rows = [
+        (f"{lead}{money(cost.total.typical, currency)}", "ink"),
+        (f"likely {low} to {high}", "ink"),
+        (f"{money(by_area, currency)} by the {unit.symbol} of slope", "second"),
+        (
+            f"{grouped(cost.hours[1])} hours, {grouped(cost.hours[0])} to {grouped(cost.hours[2])}",
+            "second",
+        ),
+    ]
     added = ", ".join(f"{item.name} {grouped(item.amount[1])}" for item in cost.sums)
-    if added:
-        yield Text(money_at, y + 54, f"with {added}", LABEL, "second")
-    yield Text(
-        carbon_at,
-        y + 36,
-        f"{carbon_words(made.typical / area)} by the m²; {grouped(cost.mass / 1000)} t to carry up",
-        LABEL,
-        "second",
-    )
+    return [*rows, (f"with {added}", "second")] if added else rows
+
+
+def _carbon_rows(view: CostView) -> list[tuple[str, str]]:
+    cost, made = view.cost, view.cost.carbon.made
+    unit = Quantity.AREA.unit(view.system)
+    by_area = carbon_words(made.typical / (view.area or 1.0) * unit.scale)
+    rows = [
+        (carbon_words(made.typical), "ink"),
+        (f"likely {carbon_words(made.likely_low)} to {carbon_words(made.likely_high)}", "ink"),
+        (f"bound in wood, apart: {carbon_words(cost.carbon.bound)}", "second"),
+        (
+            f"{by_area} by the {unit.symbol}; {with_unit(cost.mass, Quantity.MASS, view.system)} to carry up",
+            "second",
+        ),
+    ]
     missing = []
     if cost.unpriced:
         missing.append(f"{len(cost.unpriced)} products without a price")
     if cost.unpaid:
         missing.append(f"no rate for {', '.join(cost.unpaid)}")
-    if missing:
-        yield Text(carbon_at, y + 54, shorten("; ".join(missing), half, LABEL), LABEL, "mind")
+    return [*rows, ("; ".join(missing), "mind")] if missing else rows

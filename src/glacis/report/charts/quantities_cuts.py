@@ -10,6 +10,7 @@ from glacis.core.quantities.amounts import Trimmed
 from glacis.core.quantities.bars import Bar, CutList
 from glacis.core.quantities.bill import Bill
 from glacis.core.quantities.boards import BoardPlan
+from glacis.core.quantities.measures import told
 from glacis.core.quantities.ordered import Order
 from glacis.core.units.format import plain, with_unit
 from glacis.core.units.quantities import Quantity, System
@@ -74,14 +75,15 @@ def rows_in(view: CutsView) -> int:
 
 def _head(order: Order, system: System) -> str:
     cuts = order.cuts
-    told = (
-        f"{order.name}: {order.packs} pieces of stock"
+    name = told(order.name, system)
+    words = (
+        f"{name}: {order.packs} pieces of stock"
         if isinstance(cuts, CutList)
-        else f"{order.name}: {order.packs} pieces"
+        else f"{name}: {order.packs} pieces"
     )
     if order.exact:
-        return f"{told}; no other way of cutting takes less"
-    return f"{told}; {with_unit(order.gap, L, system)} above what no way can beat"
+        return f"{words}; no other way of cutting takes less"
+    return f"{words}; {with_unit(order.gap, L, system)} above what no way can beat"
 
 
 def _bars(view: CutsView, order: Order, cuts: CutList | None, size: Size) -> Iterator[Item]:

@@ -9,6 +9,7 @@ from glacis.core.model.document import RoofArea
 from glacis.core.quantities.bill import Bill
 from glacis.core.quantities.cost import Cost
 from glacis.core.quantities.line import Line as BillLine
+from glacis.core.quantities.measures import told
 from glacis.core.quantities.members import MemberLines
 from glacis.core.quantities.ordered import Order
 from glacis.core.quantities.shown import grouped, money
@@ -206,7 +207,7 @@ def _laid(view: BillView, frame: Bounds) -> tuple[list[Item], list[Hot]]:
         items += drawn_boards(line, view.sheet, fit)
         if view.members is not None:
             items += [
-                Line((*fit.point(*a), *fit.point(*b)), "copper", CUT) for a, b in view.members.lines
+                Line((*fit.point(*a), *fit.point(*b)), "accent", CUT) for a, b in view.members.lines
             ]
         for hole in view.plane[1:]:
             items.append(Patch(flat(fit, hole), "bench", "ink", FACE))
@@ -222,16 +223,25 @@ def _laid(view: BillView, frame: Bounds) -> tuple[list[Item], list[Hot]]:
     y = bottom + 12
     for words, ink in [
         *((how, "ink") for how in line.how),
-        *((told, "mind") for told in line.assumed),
+        *((taken, "mind") for taken in line.assumed),
     ][:3]:
-        items.append(Text(frame[0], y, shorten(words, frame[2] - frame[0], LABEL), LABEL, ink))
+        items.append(
+            Text(
+                frame[0],
+                y,
+                shorten(told(words, view.system), frame[2] - frame[0], LABEL),
+                LABEL,
+                ink,
+            )
+        )
         y += 15
     return items, hot
 
 
 def _title(view: BillView, line: BillLine) -> str:
     where = ", ".join(view.names.get(area, area) for area in line.places.areas)
-    return f"{line.name} – {where}" if where else line.name
+    name = told(line.name, view.system)
+    return f"{name} – {where}" if where else name
 
 
 def drawn_rolls(line: BillLine, fit: Fit) -> Iterator[Item]:
@@ -308,7 +318,7 @@ def _list(view: BillView, left: float, size: Size) -> tuple[list[Item], list[Hot
                 Text(
                     left,
                     y + 14,
-                    shorten(row.order.name, right - left - COST - 84, LABEL),
+                    shorten(told(row.order.name, view.system), right - left - COST - 84, LABEL),
                     LABEL,
                     "ink",
                 ),
@@ -336,7 +346,11 @@ def _list(view: BillView, left: float, size: Size) -> tuple[list[Item], list[Hot
                 ),
                 Text(price, y + 14, said, LABEL, "second", "end"),
             ]
-            hot.append(Hot("line", line.id, (left - 6, y, right + 4, y + ROW), line.name))
+            hot.append(
+                Hot(
+                    "line", line.id, (left - 6, y, right + 4, y + ROW), told(line.name, view.system)
+                )
+            )
         y += ROW
     items += _foot(view, left, right, size, len(rows), most)
     return items, hot

@@ -12,6 +12,7 @@ from glacis.core.model.quantities import Quantities
 from glacis.core.quantities.ageing import Later
 from glacis.core.quantities.bill import Bill
 from glacis.core.quantities.cost import Cost
+from glacis.core.quantities.measures import told
 from glacis.core.quantities.parts import BILL, COST, LATER, STACKS, WEIGHT
 from glacis.core.quantities.shown import grouped
 from glacis.core.quantities.weights import AreaWeight, StackOn
@@ -82,7 +83,7 @@ def blocks(read: QuantitiesChapter | None) -> Blocks:
         *_orders(read),
         Room(110),
         Words("First cost and carbon", "sub"),
-        Picture(cost_scene(CostView(read.bill, read.cost, currency, true_area), SIZE)),
+        Picture(cost_scene(CostView(read.bill, read.cost, currency, true_area, read.units), SIZE)),
         *working_blocks(cost_working(read.cost, read.stated.costing), read.units),
         Room(110),
         Words("Weights", "sub"),
@@ -107,7 +108,7 @@ def _orders(read: QuantitiesChapter) -> Iterator[Block]:
         by = cost.group if cost.by else ""
         rows.append(
             (
-                order.name,
+                told(order.name, read.units),
                 amount(order.gross, order.unit, read.units),
                 packs,
                 amount(order.bought, order.unit, read.units),
@@ -159,7 +160,7 @@ def _lines(read: QuantitiesChapter, names: dict[str, str]) -> Iterator[Block]:
         by_hand = f" (by hand: {line.reason})" if line.derived is not None else ""
         rows.append(
             (
-                f"{line.name}{', ' + where if where and line.places.layer else ''}{by_hand}",
+                f"{told(line.name, read.units)}{', ' + where if where and line.places.layer else ''}{by_hand}",
                 *(
                     amount(value, line.unit, read.units) if value else ""
                     for value in (line.net, line.lap, line.cut, line.spare, line.gross)

@@ -6,19 +6,20 @@ from typing import TYPE_CHECKING
 from glacis.core.analysis.results import Results
 from glacis.core.graph.part import WHOLE
 from glacis.core.quantities.line import Line
+from glacis.core.quantities.measures import told
 from glacis.core.quantities.parts import BILL, COST, LATER
 from glacis.core.set_out.plane import plane_of
 
 if TYPE_CHECKING:
-    from glacis.files.quantities_table import Told
+    from glacis.files.quantities_table import Bought
 
 Ring = tuple[tuple[float, float], ...]
 
 
-def _told(results: Results) -> "Told":
-    from glacis.files.quantities_table import Told
+def _job(results: Results) -> "Bought":
+    from glacis.files.quantities_table import Bought
 
-    return Told(
+    return Bought(
         results.project.name,
         results.value(BILL, WHOLE),
         results.value(COST, WHOLE),
@@ -30,28 +31,28 @@ def bill(results: Results) -> bytes:
     """The bill, line by line."""
     from glacis.files.quantities_table import bill_csv
 
-    return bill_csv(_told(results)).encode()
+    return bill_csv(_job(results)).encode()
 
 
 def orders(results: Results) -> bytes:
     """What to order, by product."""
     from glacis.files.quantities_table import orders_csv
 
-    return orders_csv(_told(results)).encode()
+    return orders_csv(_job(results)).encode()
 
 
 def workbook(results: Results) -> bytes:
     """All tables with live sums."""
     from glacis.files.quantities_table import bill_xlsx
 
-    return bill_xlsx(_told(results))
+    return bill_xlsx(_job(results))
 
 
 def cuts(results: Results) -> bytes:
     """Bars and trims with what is cut from them."""
     from glacis.files.quantities_table import cuts_csv
 
-    return cuts_csv(_told(results)).encode()
+    return cuts_csv(_job(results)).encode()
 
 
 def laid_lines(results: Results) -> list[tuple[Line, tuple[Ring, ...]]]:
@@ -88,7 +89,7 @@ def prices(results: Results) -> bytes:
     stated = results.project.quantities.prices
     known = {price.key for price in stated}
     open_ones = tuple(
-        Price(key=order.key, name=order.name, unit=order.unit)
+        Price(key=order.key, name=told(order.name, "si"), unit=order.unit)
         for order in results.value(BILL, WHOLE).orders
         if order.key not in known
     )

@@ -5,6 +5,7 @@ from typing import Any
 
 from glacis.core.analysis.results import Results
 from glacis.core.graph.part import WHOLE
+from glacis.core.quantities.measures import told
 from glacis.core.quantities.parts import BILL, COST, LATER, STACKS, WEIGHT
 from glacis.core.quantities.spread import Spread
 from glacis.report.offers import Key, Section
@@ -27,7 +28,7 @@ def _bill(results: Results) -> list[dict[str, Any]]:
             {
                 "id": line.id,
                 "section": line.section,
-                "name": line.name,
+                "name": told(line.name, "si"),
                 "key": line.key,
                 "unit": line.unit,
                 "net": line.net,
@@ -48,7 +49,7 @@ def _bill(results: Results) -> list[dict[str, Any]]:
                     "thing": line.places.thing or None,
                 },
                 "origin": line.origin,
-                "assumed": list(line.assumed),
+                "assumed": [told(words, "si") for words in line.assumed],
             }
         )
     return found
@@ -59,7 +60,7 @@ def _orders(results: Results) -> list[dict[str, Any]]:
     return [
         {
             "key": order.key,
-            "name": order.name,
+            "name": told(order.name, "si"),
             "unit": order.unit,
             "gross": order.gross,
             "pack": order.pack or None,

@@ -155,7 +155,7 @@ class QuantitiesBench(Bench):
         line, names = self.hand.line, {area.id: area.name for area in self.desk.project.areas}
         if line is not None and self._view in ("bill", "cuts"):
             where = ", ".join(names.get(area, area) for area in line.places.areas)
-            return line_working(line, self.hand.bill, self.hand.cost), where
+            return line_working(line, self.hand.bill, self.hand.cost, self.desk.system), where
         return cost_working(self.hand.cost, self.desk.project.quantities.costing), "The whole job"
 
     def refresh(self) -> None:
@@ -191,7 +191,7 @@ class QuantitiesBench(Bench):
             return lambda w, h: weight_scene(weights, (w, h))
         if self._view == "cost":
             area_of = sum(weight.true_area for weight in hand.weights)
-            costs = CostView(hand.bill, hand.cost, currency, area_of)
+            costs = CostView(hand.bill, hand.cost, currency, area_of, system)
             return lambda w, h: cost_scene(costs, (w, h))
         if self._view == "years":
             years = YearsView(hand.later, currency, names, hand.year)

@@ -27,6 +27,7 @@ from glacis.core.quantities.change import (
 from glacis.core.quantities.cost import Cost
 from glacis.core.quantities.counted import ground_on
 from glacis.core.quantities.line import Line
+from glacis.core.quantities.measures import told
 from glacis.core.quantities.members import ALONG_EAVES, UP_THE_SLOPE, MemberLines, member_lines
 from glacis.core.quantities.ordered import Order
 from glacis.core.quantities.parts import (
@@ -222,7 +223,10 @@ class QuantitiesHand(QObject):
         share = values.get("spare", line.share)
         form = replace(line.form, **{k: v for k, v in values.items() if k != "spare"})
         stock = Stock(key=key, form=form, spare=share, source="stated here")
-        return self._desk.act(f"How {line.name.lower()} is sold", lambda p: put_stock(p, stock))
+        return self._desk.act(
+            f"How {told(line.name, self._desk.system).lower()} is sold",
+            lambda p: put_stock(p, stock),
+        )
 
     def sell_as_usual(self) -> bool:
         """Let it be sold as usual again."""

@@ -21,7 +21,7 @@ from glacis.ui.widgets.node_sheet import Column, NodeSheet
 UNITS = (("m²", "m2"), ("m", "m"), ("m³", "m3"), ("kg", "kg"), ("piece", "item"))
 OWN = (
     Column("name", "what", "What it is", 180, words=True),
-    Column("quantity", "how much", "Quantity", 84),
+    Column("quantity", "how much", "Quantity", 84, Quantity.MONEY),
     Column("unit", "unit", "Unit it is counted in", 74, choices=UNITS),
     Column(
         "section",

@@ -12,6 +12,7 @@ from glacis.core.errors import GlacisError
 from glacis.core.model.quantities import Labour, Price
 from glacis.core.quantities.change import put_labour, put_prices, state_quantities
 from glacis.core.quantities.cost import TRADES
+from glacis.core.units.quantities import Quantity
 from glacis.files.errors import shown_name
 from glacis.ui.desk import Desk
 from glacis.ui.plain import plain_tip
@@ -25,17 +26,17 @@ UNITS = (("m²", "m2"), ("m", "m"), ("m³", "m3"), ("kg", "kg"), ("piece", "item
 PRICES = (
     Column("key", "what", "Material, product or thing, as the bill calls it", 156, words=True),
     Column("unit", "by the", "Unit of the price", 70, choices=UNITS),
-    Column("low", "low", "Least", 70),
-    Column("typical", "typical", "Typical price", 74),
-    Column("high", "high", "Most", 70),
+    Column("low", "low", "Least", 70, Quantity.MONEY),
+    Column("typical", "typical", "Typical price", 74, Quantity.MONEY),
+    Column("high", "high", "Most", 70, Quantity.MONEY),
     Column("dated", "on", "Day of the price, as year-month-day", 92, words=True),
     Column("source", "by", "Who says so: prices of one source move together", 110, words=True),
 )
 LABOUR = (
     Column("trade", "trade", "Trade", 156, words=True),
-    Column("low", "low", "Least for an hour", 80),
-    Column("typical", "typical", "Typical for an hour", 84),
-    Column("high", "high", "Most for an hour", 80),
+    Column("low", "low", "Least for an hour", 80, Quantity.MONEY),
+    Column("typical", "typical", "Typical for an hour", 84, Quantity.MONEY),
+    Column("high", "high", "Most for an hour", 80, Quantity.MONEY),
 )
 Read = TypeVar("Read")
 

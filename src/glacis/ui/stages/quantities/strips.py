@@ -274,8 +274,14 @@ class StackStrip(QuantitiesStrip):
             )
         )
         self.name = self.words("What is on the stack", "What is on it", 150, self._take_name)
-        self.name.setMinimumWidth(120)
+        self.name.setMinimumWidth(150)
         row.addWidget(self.name)
+        self.away = self.button(
+            "Take away", "Take the stack in the hand off the roof", hand.take_stack_away
+        )
+        row.addWidget(self.away)
+        row.addStretch(1)
+        row = self.row()
         self.fields: dict[str, UnitField] = {}
         for each in (
             ("mass", "weighs", M, 76),
@@ -287,10 +293,6 @@ class StackStrip(QuantitiesStrip):
             self.fields[each[0]] = made
             row.addWidget(label(each[1], "second small"))
             row.addWidget(made)
-        self.away = self.button(
-            "Take away", "Take the stack in the hand off the roof", hand.take_stack_away
-        )
-        row.addWidget(self.away)
         row.addStretch(1)
 
     def _take(self, made: UnitField, key: str, value: float) -> None:
@@ -349,6 +351,9 @@ class CostStrip(QuantitiesStrip):
         ):
             made = self.field(Costing, each, self._take)
             self.fields[each[0]] = made
+            if made is self.fields.get("overhead"):
+                row.addStretch(1)
+                row = self.row()
             row.addWidget(label(each[1], "second small"))
             row.addWidget(made)
         row.addStretch(1)
@@ -386,10 +391,12 @@ class YearsStrip(QuantitiesStrip):
             self.fields[each[0]] = made
             row.addWidget(label(each[1], "second small"))
             row.addWidget(made)
+        row.addStretch(1)
+        row = self.row()
         self.upkeep: dict[tuple[str, str], UnitField] = {}
         for kind in ("inspection", "cleaning"):
             row.addWidget(label(kind, "second small"))
-            for key, words, width in (("cost", "", 70), ("every", "every", 50)):
+            for key, words, width in (("cost", "costs", 70), ("every", "every years", 50)):
                 bounds = ranges_of(Upkeep)[key]
                 made = UnitField(f"{kind}, {bounds.words}", Quantity.PIECES, width).bounded(bounds)
                 made.committed.connect(partial(self._take_upkeep, kind, key))
