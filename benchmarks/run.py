@@ -16,6 +16,7 @@ from msgspec.structs import replace
 
 import glacis
 from airs import one_path, three_hundred_bays, year_of_twelve
+from buying import exact_cut_list, hundreds_nested, large_bill_after_a_change, years_drawn
 from draining import (
     dragged_outlet,
     flood_alone,
@@ -234,6 +235,10 @@ ROWS = (
     Row("a section that is dragged", dragged_section, "50 ms", seconds=0.05),
     Row("30 junctions on fine grids", thirty_junctions, "20 s", seconds=20.0),
     Row("2,000 m² of fixings after a change", large_roof_after_a_change, "0.1 s", seconds=0.1),
+    Row("bill of 2,000 m² after a change", large_bill_after_a_change, "0.1 s", seconds=0.1),
+    Row("600 pieces cut from boards", hundreds_nested, "2 s", seconds=2.0),
+    Row("40 pieces of 6 lengths, exact", exact_cut_list, "2 s", seconds=2.0),
+    Row("its years, drawn 200 times", years_drawn, "0.5 s", seconds=0.5),
     Row("a parapet that is dragged", dragged_parapet, "33 ms", seconds=0.033),
     Row("a year of a flat roof, 36 cells", a_year, "250 ms", seconds=0.25),
     Row("a weather year made", year_made, "200 ms", seconds=0.2),

@@ -117,6 +117,14 @@ def _ground(read: GroundRead) -> "Ground":
     return ground_of(read.area, read.edges, read.up)
 
 
+def _plane(reader: Reader, subject: str) -> "Ground":
+    """The plane as a plain value: one that is the same again lays nothing anew."""
+    from glacis.core.quantities.surface import Ground
+
+    found = reader.value(GROUND, subject)
+    return Ground(found.outline, found.holes, found.turn_ups)
+
+
 GROUND = Part("plane that is laid on", _reads_ground, _ground)
 """The plane of an area for one layer, true lengths."""
 
@@ -142,7 +150,7 @@ def _reads_rolls(reader: Reader, subject: str) -> "RollsRead":
     wishes: Wishes = reader.project.quantities.wishes
     form = roll_form(item, area.pitch)
     return RollsRead(
-        reader.value(GROUND, subject), form, _laying(reader, ident, layer), sheds, wishes
+        _plane(reader, subject), form, _laying(reader, ident, layer), sheds, wishes
     )
 
 
@@ -163,7 +171,7 @@ def _reads_boards(reader: Reader, subject: str) -> "BoardsRead":
     ident, _, layer = place.partition(SEPARATOR)
     _, item = _item(reader, place)
     second = int(number) % 2 == 1
-    ground = reader.value(GROUND, ident)
+    ground = _plane(reader, ident)
     form = item.sold.form if item.sold is not None else None
     board = form if isinstance(form, BoardForm) else BoardForm()
     return BoardsRead(ground, board, _laying(reader, ident, layer) or 0.0, second)

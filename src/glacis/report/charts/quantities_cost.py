@@ -10,9 +10,20 @@ from glacis.core.quantities.cost import Cost
 from glacis.core.quantities.line import SECTIONS
 from glacis.core.quantities.shown import carbon_words, grouped, money
 from glacis.core.quantities.spread import Three
-from glacis.core.units.format import with_unit
 from glacis.core.units.quantities import Quantity, System
-from glacis.report.scene import DIMENSION, FACE, Item, Line, Patch, Scene, Size, Text, box, shorten
+from glacis.report.scene import (
+    DIMENSION,
+    FACE,
+    Face,
+    Item,
+    Line,
+    Patch,
+    Scene,
+    Size,
+    Text,
+    box,
+    shorten,
+)
 
 LABEL = 12.0
 NONE: Three = (0.0, 0.0, 0.0)
@@ -177,7 +188,7 @@ def _carbon_rows(view: CostView) -> list[tuple[str, str]]:
         (f"likely {carbon_words(made.likely_low)} to {carbon_words(made.likely_high)}", "ink"),
         (f"bound in wood, apart: {carbon_words(cost.carbon.bound)}", "second"),
         (
-            f"{by_area} by the {unit.symbol}; {with_unit(cost.mass, Quantity.MASS, view.system)} to carry up",
+            f"{by_area} by the {unit.symbol}; {_mass_words(cost.mass, view.system)} to carry up",
             "second",
         ),
     ]
@@ -187,3 +198,8 @@ def _carbon_rows(view: CostView) -> list[tuple[str, str]]:
     if cost.unpaid:
         missing.append(f"no rate for {', '.join(cost.unpaid)}")
     return [*rows, ("; ".join(missing), "mind")] if missing else rows
+
+
+def _mass_words(mass: float, system: System) -> str:
+    unit = Quantity.MASS.unit(system)
+    return f"{grouped(mass / unit.scale)} {unit.symbol}"

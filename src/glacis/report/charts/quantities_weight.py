@@ -68,7 +68,9 @@ def weight_scene(view: WeightView, size: Size) -> Scene:
 
 
 def _bars(view: WeightView, size: Size) -> tuple[list[Item], list[Hot]]:
-    items: list[Item] = [Text(12, 20, "by the square metre of slope", LABEL, "second")]
+    items: list[Item] = [
+        Text(12, 20, f"by the {Quantity.AREA.unit(view.system).symbol} of slope", LABEL, "second")
+    ]
     hot: list[Hot] = []
     left, right = 190.0, size[0] - 118
     most = max((max(w.most, w.allowed) for w in view.weights), default=1.0) or 1.0

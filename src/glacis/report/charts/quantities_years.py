@@ -12,6 +12,7 @@ from glacis.report.scene import (
     CUT,
     DIMENSION,
     FACE,
+    Anchor,
     Hot,
     Item,
     Line,
@@ -42,69 +43,70 @@ def years_scene(view: YearsView, size: Size) -> Scene:
     return Scene(*size, (*items, *_below(view, size)), tuple(hot))
 
 
+class Strip(Struct, frozen=True):
+    """Where years and amounts stand: left end, points to a year, base, points to a unit of money."""
+
+    left: float
+    scale: float
+    base: float
+    rise: float
+
+    def x(self, year: float) -> float:
+        """Points from the left."""
+        return self.left + year * self.scale
+
+    @property
+    def half(self) -> float:
+        """Half the width of a column [pt]."""
+        return max(2.0, min(8.0, self.scale * 0.4))
+
+
 def _strip(view: YearsView, size: Size) -> tuple[list[Item], list[Hot]]:
     ledger = view.later.ledger
     horizon = ledger.ahead.horizon
-    left, right, base = 54.0, size[0] - 24, size[1] * 0.56
-    scale = (right - left) / horizon
-    years = ledger.by_year()
-    first = ledger.first
-    most = max([first, *(amount for _, amount, _ in years)], default=1.0) or 1.0
-    high = base - 60
+    years = [(0, ledger.first, ledger.first), *ledger.by_year()]
+    base = size[1] * 0.56
+    most = max(amount for _, amount, _ in years) or 1.0
+    strip = Strip(54.0, (size[0] - 78) / horizon, base, (base - 60) / most)
+    head = f"what is due in {horizon:.0f} years{', ' + view.currency if view.currency else ''}: "
     items: list[Item] = [
-        Text(
-            left,
-            20,
-            f"what is due in {horizon:.0f} years{', ' + view.currency if view.currency else ''}: paid "
-            "then, and its value today in darker",
-            LABEL,
-            "second",
-        ),
-        Line((left, base, right, base), "ink", FACE),
+        Text(strip.left, 20, head + "paid then, and its value today in darker", LABEL, "second"),
+        Line((strip.left, base, strip.x(horizon), base), "ink", FACE),
     ]
     for year in range(0, int(horizon) + 1, 10):
-        x = left + year * scale
+        x = strip.x(year)
         items.append(Line((x, base, x, base + 5), "ink", FACE))
         items.append(Text(x, base + 19, f"{year}", LABEL, "second", "middle"))
     hot: list[Hot] = []
-    width = max(4.0, min(16.0, scale * 0.8))
-    for year, amount, today in [(0, first, first), *years]:
-        x = left + year * scale
-        if year == view.year:
-            items.append(
-                Patch(box(x - width / 2 - 3, 34, x + width / 2 + 3, base), "wash", "", 0.0)
-            )
-        tall, dark = amount / most * high, today / most * high
-        items.append(
-            Patch(
-                box(x - width / 2, base - tall, x + width / 2, base), "copper:1", "ink", DIMENSION
-            )
+    for year, amount, today in years:
+        items += _column(
+            strip, year, (amount, today), held=year == view.year, told=amount > 0.08 * most
         )
-        items.append(
-            Patch(
-                box(x - width / 2, base - dark, x + width / 2, base), "copper:4", "ink", DIMENSION
-            )
-        )
-        if amount > 0.08 * most:
-            anchor = "start" if x < left + 30 else "middle"
-            items.append(Text(x, base - tall - 6, grouped(amount), LABEL, "ink", anchor))  # type: ignore[arg-type]
         words = f"year {year}: {money(amount, view.currency)}, today {money(today, view.currency)}"
-        hot.append(
-            Hot(
-                "year",
-                str(year),
-                (x - max(width, 8) / 2, 34, x + max(width, 8) / 2, base + 4),
-                words,
-            )
-        )
-    rest = ledger.rest / most * high
+        x, wide = strip.x(year), max(strip.half, 4.0)
+        hot.append(Hot("year", str(year), (x - wide, 34, x + wide, base + 4), words))
+    rest = ledger.rest * strip.rise
     if rest > 1:
-        x = left + horizon * scale
+        x, words = strip.x(horizon), f"left {grouped(ledger.rest)}"
         items.append(Line((x - 3, base - rest, x - 3, base), "accent", CUT))
-        items.append(
-            Text(x - 8, base - rest - 6, f"left {grouped(ledger.rest)}", LABEL, "second", "end")
-        )
+        items.append(Text(x - 8, base - rest - 6, words, LABEL, "second", "end"))
     return items, hot
+
+
+def _column(
+    strip: Strip, year: int, amounts: tuple[float, float], *, held: bool, told: bool
+) -> Iterator[Item]:
+    """What is paid in a year, and its value today before it."""
+    x, half, base = strip.x(year), strip.half, strip.base
+    if held:
+        yield Patch(box(x - half - 3, 34, x + half + 3, base), "wash", "", 0.0)
+    for amount, tint in zip(amounts, ("copper:1", "copper:4"), strict=True):
+        yield Patch(
+            box(x - half, base - amount * strip.rise, x + half, base), tint, "ink", DIMENSION
+        )
+    if told:
+        anchor: Anchor = "start" if x < strip.left + 30 else "middle"
+        yield Text(x, base - amounts[0] * strip.rise - 6, grouped(amounts[0]), LABEL, "ink", anchor)
 
 
 def _below(view: YearsView, size: Size) -> Iterator[Item]:
