@@ -13,6 +13,7 @@ from glacis.core.model.hourly import Hourly
 from glacis.core.model.junctions import Answer, ContactRule, HandPiece, StatedJunction
 from glacis.core.model.layers import PHYSICS, THICKEST_LAYER, HeatFlow, Layer
 from glacis.core.model.node import Node
+from glacis.core.model.order import Order
 from glacis.core.model.probe import Probe
 from glacis.core.model.quantities import Quantities
 from glacis.core.model.saw import Saw
@@ -461,6 +462,7 @@ class Project(Node, frozen=True, kw_only=True):
     pull_outs: tuple[PullOut, ...] = ()
     evidence: tuple[Evidence, ...] = ()
     quantities: Quantities = Quantities()
+    order: Order = Order()
     saw: Saw = Saw()
     air_values: tuple[TableValue, ...] = ()
     assemblies: tuple[Assembly, ...] = ()

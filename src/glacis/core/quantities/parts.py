@@ -149,9 +149,7 @@ def _reads_rolls(reader: Reader, subject: str) -> "RollsRead":
     sheds = area.pitch >= SHEDS and runs_loose(item.layer)
     wishes: Wishes = reader.project.quantities.wishes
     form = roll_form(item, area.pitch)
-    return RollsRead(
-        _plane(reader, subject), form, _laying(reader, ident, layer), sheds, wishes
-    )
+    return RollsRead(_plane(reader, subject), form, _laying(reader, ident, layer), sheds, wishes)
 
 
 def _rolls(read: "RollsRead") -> "RollPlan":

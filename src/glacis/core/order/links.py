@@ -1,0 +1,204 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
+"""Links between tasks, by rule: what lies on what, what laps over what, what has to be tested, dried, signed."""
+
+from collections import defaultdict
+from collections.abc import Iterable, Iterator
+from functools import cache
+from typing import cast
+
+from msgspec import Struct
+
+from glacis.core.order.rules_table import RULES
+from glacis.core.order.task import Link, Strength, Task
+
+OUTWARD = 42
+TIGHT_FIRST = 43
+NONE = "-"
+
+
+class Row(Struct, frozen=True):
+    """A rule of the table."""
+
+    number: int
+    before: tuple[str, ...]
+    after: tuple[str, ...]
+    scope: str
+    kind: str
+    strength: Strength
+    least: float
+    longest: float | None
+    reason: str
+
+
+def _whole_lines(text: str) -> list[str]:
+    """Lines with those that go on joined to them: after a comma without a gap."""
+    lines: list[str] = []
+    for line in text.splitlines():
+        if not line.startswith(" "):
+            lines.append(line)
+        elif lines[-1].endswith(","):
+            lines[-1] += line.strip()
+        else:
+            lines[-1] += f" {line.strip()}"
+    return lines
+
+
+@cache
+def rules() -> tuple[Row, ...]:
+    """The rules of the table."""
+    found = []
+    for line in _whole_lines(RULES):
+        number, before, after, scope, kind, strength, least, longest, reason = (
+            word.strip() for word in line.split(" | ")
+        )
+        found.append(
+            Row(
+                int(number), tuple(before.split(",")), tuple(after.split(",")), scope, kind, cast(Strength, strength),
+                float(least), None if longest == NONE else float(longest), reason,
+            )
+        )  # fmt: skip
+    return tuple(found)
+
+
+def links_of(tasks: tuple[Task, ...], below: tuple[tuple[str, str], ...] = ()) -> tuple[Link, ...]:
+    """All links between tasks, each pair once by each rule.
+
+    Args:
+        tasks: of the job.
+        below: pairs of areas whose water runs from the second on to the first.
+    """
+    found: dict[tuple[str, str, str, int], Link] = {}
+    for link in (*_outward(tasks), *_by_rules(tasks, below)):
+        if link.before == link.after:
+            continue
+        key = (link.before, link.after, link.kind, link.rule)
+        known = found.get(key)
+        if known is None or _rank(link) > _rank(known):
+            found[key] = link
+    return tuple(found.values())
+
+
+def _rank(link: Link) -> tuple[int, float, float]:
+    strengths = ("wish", "firm", "hard")
+    return (
+        strengths.index(link.strength),
+        link.least,
+        -(link.longest if link.longest is not None else 1e9),
+    )
+
+
+def _link(before: Task, after: Task, row: Row) -> Link:
+    return Link(
+        before.id, after.id, row.kind, row.least, row.longest, row.least >= 1 or row.longest is not None, row.strength,
+        row.number, row.reason,
+    )  # fmt: skip
+
+
+def _outward(tasks: tuple[Task, ...]) -> Iterator[Link]:
+    """Layers of an area: from above outward, from below inward once the roof is tight."""
+    by_area: dict[str, list[Task]] = defaultdict(list)
+    for task in tasks:
+        if task.layer:
+            by_area[task.areas[0]].append(task)
+    for mine in by_area.values():
+        mine.sort(key=lambda task: task.number)
+        above = [task for task in mine if task.fitted == "above"]
+        for first, second in zip(above, above[1:], strict=False):
+            yield Link(
+                first.id, second.id, "fs", 0.0, None, False, "hard", OUTWARD, "it lies on it"
+            )
+        below = [task for task in reversed(mine) if task.fitted == "below"]
+        for first, second in zip(below, below[1:], strict=False):
+            yield Link(
+                first.id,
+                second.id,
+                "fs",
+                0.0,
+                None,
+                False,
+                "hard",
+                OUTWARD,
+                "from below it covers the last",
+            )
+        tight = next((task for task in above if task.water == "closes"), None)
+        if tight is not None and below and not any("ceiling" in task.tags for task in below):
+            yield Link(
+                tight.id,
+                below[0].id,
+                "fs",
+                0.0,
+                None,
+                False,
+                "firm",
+                TIGHT_FIRST,
+                "a wet finish behind a leaking roof",
+            )
+
+
+def _by_rules(tasks: tuple[Task, ...], below: tuple[tuple[str, str], ...]) -> Iterator[Link]:
+    tagged: dict[str, list[Task]] = defaultdict(list)
+    for task in tasks:
+        for tag in task.tags:
+            tagged[tag].append(task)
+    for row in rules():
+        firsts = _with(tagged, row.before)
+        seconds = list(tasks) if row.after == (NONE,) else _with(tagged, row.after)
+        if row.scope == "below":
+            yield from _downhill(row, tagged, below)
+            continue
+        for first in firsts:
+            for second in _in_scope(row, first, seconds):
+                if first.id != second.id:
+                    yield _link(first, second, row)
+
+
+def _with(tagged: dict[str, list[Task]], tags: Iterable[str]) -> list[Task]:
+    return list({task.id: task for tag in tags for task in tagged.get(tag, ())}.values())
+
+
+def _in_scope(row: Row, first: Task, seconds: list[Task]) -> Iterator[Task]:
+    """What follows of the tasks a rule knows, by where both lie."""
+    mine = set(first.areas)
+    if row.scope == "anywhere":
+        yield from (
+            seconds
+            if row.number != 53
+            else (t for t in seconds if t.kind not in ("decide", "wait"))
+        )
+        return
+    if row.scope == "piece":
+        yield from (task for task in seconds if task.piece and task.piece == first.piece)
+        return
+    near = [task for task in seconds if mine & set(task.areas)]
+    if row.scope == "next":
+        ahead = [
+            t
+            for t in near
+            if t.layer and first.layer and t.number > first.number and t.fitted == "above"
+        ]
+        if ahead:
+            yield min(ahead, key=lambda task: task.number)
+        return
+    for task in near:
+        both_layers = bool(first.layer and task.layer)
+        if (
+            both_layers
+            and row.scope == "area"
+            and task.number <= first.number
+            and task.fitted == "above"
+        ):
+            continue
+        yield task
+
+
+def _downhill(
+    row: Row, tagged: dict[str, list[Task]], below: tuple[tuple[str, str], ...]
+) -> Iterator[Link]:
+    """Rule 16: where water runs from one area on to another, the lower field is laid first."""
+    for lower, upper in below:
+        for tag in row.before:
+            firsts = [task for task in tagged.get(tag, ()) if task.areas == (lower,)]
+            seconds = [task for task in tagged.get(tag, ()) if task.areas == (upper,)]
+            for first in firsts:
+                for second in seconds:
+                    yield _link(first, second, row)

@@ -1,0 +1,99 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
+"""The order of work as parts of the results."""
+
+from typing import TYPE_CHECKING
+
+from msgspec import Struct
+
+from glacis.core.graph.part import WHOLE, Part
+from glacis.core.graph.reader import Reader
+from glacis.core.junctions.parts import PIECES
+from glacis.core.order.task import Link, Task
+from glacis.core.quantities.parts import BILL, COST, COUNTED, trade_in
+from glacis.core.shape.parts import SHAPE
+
+if TYPE_CHECKING:
+    from glacis.core.order.planned import Plan, PlanRead
+    from glacis.core.order.tasks import TasksRead
+
+
+def _reads_tasks(reader: Reader, _subject: str) -> "TasksRead":
+    from glacis.core.order.tasks import AreaTasks, TasksRead
+
+    project = reader.project
+    tested = frozenset(
+        item.area for item in project.fixings if any(each.substrate for each in item.sets)
+    )
+    return TasksRead(
+        tuple(AreaTasks(area, reader.value(COUNTED, area.id)) for area in project.areas),
+        reader.value(BILL, WHOLE),
+        reader.value(COST, WHOLE),
+        trade_in(reader),
+        tuple((piece.id, piece.kind) for piece in reader.value(PIECES, WHOLE)),
+        project.quantities,
+        project.order,
+        tested,
+        frozenset(item.area for item in project.fixings if item.sets),
+    )
+
+
+def _tasks(read: "TasksRead") -> tuple[Task, ...]:
+    from glacis.core.order.tasks import tasks_of
+
+    return tasks_of(read)
+
+
+TASKS = Part("tasks", _reads_tasks, _tasks, lambda found: 700 * (1 + len(found)))
+"""All tasks of the job."""
+
+
+class LinksRead(Struct, frozen=True):
+    """What links follow from: tasks, and pairs of areas of which water runs from the second on to the first."""
+
+    tasks: tuple[Task, ...]
+    below: tuple[tuple[str, str], ...]
+
+
+def _reads_links(reader: Reader, _subject: str) -> LinksRead:
+    shape = reader.value(SHAPE, WHOLE)
+    below: set[tuple[str, str]] = set()
+    for edge in shape.edges:
+        if edge.kind in ("break", "seam") and edge.other:
+            lower, upper = sorted((edge.area, edge.other), key=lambda name: reader.area(name).level)
+            if reader.area(lower).level < reader.area(upper).level - 0.01:
+                below.add((lower, upper))
+    return LinksRead(reader.value(TASKS, WHOLE), tuple(sorted(below)))
+
+
+def _links(read: LinksRead) -> tuple[Link, ...]:
+    from glacis.core.order.links import links_of
+
+    return links_of(read.tasks, read.below)
+
+
+LINKS = Part("links of tasks", _reads_links, _links, lambda found: 300 * (1 + len(found)))
+"""Which task comes before which, and why."""
+
+
+def _reads_plan(reader: Reader, _subject: str) -> "PlanRead":
+    from glacis.core.order.planned import PlanRead
+
+    materials = tuple(
+        (f"{area.id}/{item.layer.id}", item.layer.material)
+        for area in reader.project.areas
+        for item in reader.value(COUNTED, area.id)
+        if item.layer.material is not None
+    )
+    return PlanRead(
+        reader.value(TASKS, WHOLE), reader.value(LINKS, WHOLE), reader.project.order, materials
+    )
+
+
+def _plan(read: "PlanRead") -> "Plan":
+    from glacis.core.order.planned import plan_of
+
+    return plan_of(read)
+
+
+PLAN = Part("order of work", _reads_plan, _plan, lambda plan: 2000 * (1 + len(plan.tasks)))
+"""The order of work with its days, floats, clocks and moves."""
