@@ -61,6 +61,7 @@ STAGES = (
     Stage("fixings", "Fixings", "Wind, what holds the roof down, and the evidence", "edges", "I"),
     Stage("set-out", "Set-out", "Where courses, sheets, members and panels go", "works", "T"),
     Stage("quantities", "Quantities", "What to buy, what it weighs, costs and emits", "works", "Q"),
+    Stage("order", "Order", "What is done when, and why", "works", "O"),
     Stage("compare", "Compare", "Variants side by side", "record", "C"),
     Stage("handover", "Handover", "The report", "record", "W"),
 )

@@ -2,8 +2,12 @@
 """Check what is stated about the order of work."""
 
 from glacis.core.errors import ValueRefused
+from glacis.core.model.days import day_number, day_text
 from glacis.core.model.order import Order
 from glacis.core.units.ranges import check_ranges
+
+FIRST_DAY, LAST_DAY = day_number("1900-01-01"), day_number("2200-12-31")
+"""Between which work begins; our judgement: others are slips of the keys."""
 
 
 def check_order(order: Order) -> None:
@@ -52,11 +56,6 @@ def _check_words(order: Order) -> None:
 def _check_day(text: str) -> None:
     if not text:
         return
-    words = text.split("-")
-    if len(words) != 3 or not all(word.isdigit() for word in words):
-        raise ValueRefused("day", text, "year-month-day")
-    year, month, day = map(int, words)
-    leap = year % 4 == 0 and (year % 100 != 0 or year % 400 == 0)
-    most = (31, 29 if leap else 28, 31, 30, 31, 30, 31, 31, 30, 31, 30, 31)
-    if not (1 <= month <= 12 and 1 <= day <= most[month - 1] and 1900 <= year <= 2200):
-        raise ValueRefused("day", text, "a day of the calendar as year-month-day")
+    found = day_number(text)
+    if not FIRST_DAY <= found <= LAST_DAY:
+        raise ValueRefused("day", text, f"{day_text(FIRST_DAY)} to {day_text(LAST_DAY)}")

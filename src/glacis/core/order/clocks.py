@@ -1,6 +1,7 @@
 # SPDX-License-Identifier: GPL-3.0-or-later
 """Clocks: how long what is laid lies open before it is covered, against its limit."""
 
+from collections.abc import Iterator
 from functools import cache
 
 from msgspec import Struct
@@ -9,8 +10,9 @@ from glacis.core.model.document import Material
 from glacis.core.model.order import ClockLimit
 from glacis.core.order.days import Calendar
 from glacis.core.order.network import Network
-from glacis.core.order.rules_table import CLOCKS
+from glacis.core.order.rules_table import CLOCKS, whole_lines
 from glacis.core.order.task import Task
+from glacis.core.quantities.counted import SKIN, Counted
 
 
 class Limit(Struct, frozen=True):
@@ -58,12 +60,23 @@ class Clock(Struct, frozen=True):
 def table() -> dict[str, Limit]:
     """General limits by material or family."""
     found = {}
-    for line in CLOCKS.splitlines():
+    for line in whole_lines(CLOCKS):
         keys, item, days = (word.strip() for word in line.split(" | "))
         low, typical, high = map(float, days.split())
         for key in keys.split(","):
             found[key] = Limit(item, low, typical, high)
     return found
+
+
+def outer_materials(items: tuple[Counted, ...]) -> Iterator[tuple[Counted, Material]]:
+    """What lies open of each layer: of a panel the board outside, or nothing where its faces bear the weather."""
+    for item, outer in zip(items, (*items[1:], None), strict=True):
+        if item.how == "panels":
+            open_ = outer.layer.material if outer is not None and outer.why == SKIN else None
+        else:
+            open_ = item.layer.material
+        if open_ is not None:
+            yield item, open_
 
 
 def limit_of(material: Material, own: tuple[ClockLimit, ...]) -> Limit | None:

@@ -4,11 +4,12 @@
 from collections import defaultdict
 from collections.abc import Iterable, Iterator
 from functools import cache
+from itertools import pairwise
 from typing import cast
 
 from msgspec import Struct
 
-from glacis.core.order.rules_table import RULES
+from glacis.core.order.rules_table import RULES, whole_lines
 from glacis.core.order.task import Link, Strength, Task
 
 OUTWARD = 42
@@ -30,24 +31,11 @@ class Row(Struct, frozen=True):
     reason: str
 
 
-def _whole_lines(text: str) -> list[str]:
-    """Lines with those that go on joined to them: after a comma without a gap."""
-    lines: list[str] = []
-    for line in text.splitlines():
-        if not line.startswith(" "):
-            lines.append(line)
-        elif lines[-1].endswith(","):
-            lines[-1] += line.strip()
-        else:
-            lines[-1] += f" {line.strip()}"
-    return lines
-
-
 @cache
 def rules() -> tuple[Row, ...]:
     """The rules of the table."""
     found = []
-    for line in _whole_lines(RULES):
+    for line in whole_lines(RULES):
         number, before, after, scope, kind, strength, least, longest, reason = (
             word.strip() for word in line.split(" | ")
         )
@@ -94,6 +82,16 @@ def _link(before: Task, after: Task, row: Row) -> Link:
     )  # fmt: skip
 
 
+def _from_above(tasks: tuple[Task, ...]) -> Iterator[list[Task]]:
+    """Layers of each area that are laid from above, from inside."""
+    by_area: dict[str, list[Task]] = defaultdict(list)
+    for task in tasks:
+        if task.layer and task.fitted == "above":
+            by_area[task.areas[0]].append(task)
+    for mine in by_area.values():
+        yield sorted(mine, key=lambda task: task.number)
+
+
 def _outward(tasks: tuple[Task, ...]) -> Iterator[Link]:
     """Layers of an area: from above outward, from below inward once the roof is tight."""
     by_area: dict[str, list[Task]] = defaultdict(list)
@@ -137,9 +135,12 @@ def _outward(tasks: tuple[Task, ...]) -> Iterator[Link]:
 
 def _by_rules(tasks: tuple[Task, ...], below: tuple[tuple[str, str], ...]) -> Iterator[Link]:
     tagged: dict[str, list[Task]] = defaultdict(list)
+    outward: dict[str, str] = {}
     for task in tasks:
         for tag in task.tags:
             tagged[tag].append(task)
+    for above in _from_above(tasks):
+        outward |= {low.id: high.id for low, high in pairwise(above)}
     for row in rules():
         firsts = _with(tagged, row.before)
         seconds = list(tasks) if row.after == (NONE,) else _with(tagged, row.after)
@@ -147,7 +148,7 @@ def _by_rules(tasks: tuple[Task, ...], below: tuple[tuple[str, str], ...]) -> It
             yield from _downhill(row, tagged, below)
             continue
         for first in firsts:
-            for second in _in_scope(row, first, seconds):
+            for second in _in_scope(row, first, seconds, outward):
                 if first.id != second.id:
                     yield _link(first, second, row)
 
@@ -156,7 +157,9 @@ def _with(tagged: dict[str, list[Task]], tags: Iterable[str]) -> list[Task]:
     return list({task.id: task for tag in tags for task in tagged.get(tag, ())}.values())
 
 
-def _in_scope(row: Row, first: Task, seconds: list[Task]) -> Iterator[Task]:
+def _in_scope(
+    row: Row, first: Task, seconds: list[Task], outward: dict[str, str]
+) -> Iterator[Task]:
     """What follows of the tasks a rule knows, by where both lie."""
     mine = set(first.areas)
     if row.scope == "anywhere":
@@ -167,17 +170,11 @@ def _in_scope(row: Row, first: Task, seconds: list[Task]) -> Iterator[Task]:
         )
         return
     if row.scope == "piece":
-        yield from (task for task in seconds if task.piece and task.piece == first.piece)
+        yield from (task for task in seconds if set(task.pieces) & set(first.pieces))
         return
     near = [task for task in seconds if mine & set(task.areas)]
     if row.scope == "next":
-        ahead = [
-            t
-            for t in near
-            if t.layer and first.layer and t.number > first.number and t.fitted == "above"
-        ]
-        if ahead:
-            yield min(ahead, key=lambda task: task.number)
+        yield from (task for task in near if task.id == outward.get(first.id))
         return
     for task in near:
         both_layers = bool(first.layer and task.layer)

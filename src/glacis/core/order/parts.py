@@ -5,7 +5,7 @@ from typing import TYPE_CHECKING
 
 from msgspec import Struct
 
-from glacis.core.graph.part import WHOLE, Part
+from glacis.core.graph.part import WHOLE, LongPart, Part, Progress
 from glacis.core.graph.reader import Reader
 from glacis.core.junctions.parts import PIECES
 from glacis.core.order.task import Link, Task
@@ -15,6 +15,7 @@ from glacis.core.shape.parts import SHAPE
 if TYPE_CHECKING:
     from glacis.core.order.planned import Plan, PlanRead
     from glacis.core.order.tasks import TasksRead
+    from glacis.core.order.weather import Finish, FinishRead
 
 
 def _reads_tasks(reader: Reader, _subject: str) -> "TasksRead":
@@ -76,13 +77,13 @@ LINKS = Part("links of tasks", _reads_links, _links, lambda found: 300 * (1 + le
 
 
 def _reads_plan(reader: Reader, _subject: str) -> "PlanRead":
+    from glacis.core.order.clocks import outer_materials
     from glacis.core.order.planned import PlanRead
 
     materials = tuple(
-        (f"{area.id}/{item.layer.id}", item.layer.material)
+        (f"{area.id}/{item.layer.id}", material)
         for area in reader.project.areas
-        for item in reader.value(COUNTED, area.id)
-        if item.layer.material is not None
+        for item, material in outer_materials(reader.value(COUNTED, area.id))
     )
     return PlanRead(
         reader.value(TASKS, WHOLE), reader.value(LINKS, WHOLE), reader.project.order, materials
@@ -97,3 +98,32 @@ def _plan(read: "PlanRead") -> "Plan":
 
 PLAN = Part("order of work", _reads_plan, _plan, lambda plan: 2000 * (1 + len(plan.tasks)))
 """The order of work with its days, floats, clocks and moves."""
+
+
+def _reads_finish(reader: Reader, _subject: str) -> "FinishRead | None":
+    from glacis.core.order.planned import ties_of
+    from glacis.core.order.weather import FinishRead
+    from glacis.core.weather.parts import WEATHER
+
+    plan = reader.value(PLAN, WHOLE)
+    if plan.network is None or not plan.dated:
+        return None
+    stated = reader.project.order
+    return FinishRead(
+        plan.tasks, tuple(ties_of(plan.tasks, plan.links)), plan.network.earliest, plan.calendar,
+        reader.value(WEATHER, WHOLE).year, (stated.calendar.start, stated.calendar.end), stated.seed,
+    )  # fmt: skip
+
+
+def _finish(read: "FinishRead | None", progress: Progress) -> "Finish | None":
+    if read is None:
+        return None
+    from glacis.core.order.weather import finishes
+
+    return finishes(read, progress)
+
+
+FINISH: "LongPart[FinishRead | None, Finish | None]" = LongPart(
+    "finishes drawn", _reads_finish, _finish
+)
+"""When the work is done, over drawn years; None where nobody said when it begins."""

@@ -1,6 +1,8 @@
 # SPDX-License-Identifier: GPL-3.0-or-later
 """The plan: tasks with their days, floats and clocks, what was moved, and what no longer fits."""
 
+from collections.abc import Iterable, Sequence
+
 from msgspec import Struct
 
 from glacis.core.model.document import Material
@@ -8,7 +10,7 @@ from glacis.core.model.order import Move, Order
 from glacis.core.order.clocks import Clock, clocks_of
 from glacis.core.order.crews import levelled
 from glacis.core.order.days import Calendar, calendar_of
-from glacis.core.order.moves import wished
+from glacis.core.order.moves import Wished, wished
 from glacis.core.order.network import Contradiction, Network, Tie, relaxed
 from glacis.core.order.task import Link, Task
 
@@ -65,12 +67,53 @@ class Plan(Struct, frozen=True):
         return next(k for k, task in enumerate(self.tasks) if task.id == ident)
 
 
+def wish_in(plan: Plan, before: str, after: str) -> Wished:
+    """What becomes of ``before`` being done before ``after``, waits of all tasks kept.
+
+    Where waits would contradict each other, firm links among those in the circle give way too.
+    """
+    found = wished(plan.links, before, after)
+    if found.verdict == "refused":
+        return found
+    gives = list(found.gives_way)
+    days = [task.days[1] for task in plan.tasks]
+    while True:
+        links, _ = _moved(
+            plan.links, {link.name for link in gives}, Move(before=before, after=after)
+        )
+        try:
+            relaxed(days, ties_of(plan.tasks, links), plan.calendar)
+        except Contradiction as contradiction:
+            circle = {plan.tasks[k].id for k in contradiction.circle}
+            among = [link for link in links if {link.before, link.after} <= circle and link.rule]
+            freed = next((x for x in among if x.strength == "firm" and x.longest is not None), None)
+            if freed is None:
+                return Wished("refused", path=tuple(among))
+            gives.append(freed)
+            continue
+        return Wished("decide" if gives else "free", gives_way=tuple(gives))
+
+
+def _moved(links: Iterable[Link], ways: set[str], move: Move) -> tuple[list[Link], list[Link]]:
+    """Links with one moved by hand, and those that gave way to it."""
+    turned = f"{move.after} > {move.before}"
+    kept, given = [], []
+    for link in links:
+        if link.name in ways and link.strength != "hard":
+            given.append(link)
+        elif not (link.strength == "wish" and link.name == turned):
+            kept.append(link)
+    words = move.reason or "moved by hand"
+    kept.append(Link(move.before, move.after, "fs", 0.0, None, False, "firm", 0, words))
+    return kept, given
+
+
 def moved_links(
     tasks: tuple[Task, ...], links: tuple[Link, ...], moves: tuple[Move, ...]
 ) -> tuple[tuple[Link, ...], tuple[Link, ...], tuple[Move, ...]]:
     """Links with what was moved by hand, those that gave way, and moves that no longer fit."""
     there = {task.id for task in tasks}
-    kept, given, lost = list(links), [], []
+    kept, given, lost = list(links), list[Link](), []
     for move in moves:
         if not {move.before, move.after} <= there:
             lost.append(move)
@@ -80,30 +123,12 @@ def moved_links(
         if found.verdict == "refused" or not ways <= set(move.gives_way):
             lost.append(move)
             continue
-        given += [link for link in kept if link.name in ways and link.strength != "hard"]
-        kept = [link for link in kept if link.name not in ways or link.strength == "hard"]
-        kept = [
-            link
-            for link in kept
-            if not (link.strength == "wish" and link.name == f"{move.after} > {move.before}")
-        ]
-        kept.append(
-            Link(
-                move.before,
-                move.after,
-                "fs",
-                0.0,
-                None,
-                False,
-                "firm",
-                0,
-                move.reason or "moved by hand",
-            )
-        )
+        kept, gave = _moved(kept, set(move.gives_way), move)
+        given += gave
     return tuple(kept), tuple(given), tuple(lost)
 
 
-def ties_of(tasks: tuple[Task, ...], links: tuple[Link, ...]) -> list[Tie]:
+def ties_of(tasks: Sequence[Task], links: Iterable[Link]) -> list[Tie]:
     """Links by number."""
     place = {task.id: k for k, task in enumerate(tasks)}
     return [

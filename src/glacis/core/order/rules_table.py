@@ -8,6 +8,10 @@ each other, anywhere); how they hang together; how strong; least wait, longest w
 RULES = """\
 1 | frame | deck | area | fs | hard | 0 | - | the deck copies the faults of what it lies on
 2 | deck | air,vapour | area | fs | hard | 0 | - | bed and support
+2 | frame,deck | holes,roof window,insulating frame,underlay collar,window air collar,rooflight with kerb,post sleeve,
+    base plate,collar,outlet,overflow,gutter,eaves tray,gutter or drip,edge trim flange,heel board,valley lining,
+    valley underlay strip,upstand insulation,back gutter or cricket,front apron,side pieces | touch | fs | hard |
+    0 | - | it is fixed to it
 3 | air | parapet wrap,edge infill | touch | fs | firm | 0 | - | the air layer runs on unbroken beneath
 5 | plate infill,ladder infill,wall head insulation,baffle at the plate | over board | touch | fs | hard |
     0 | - | buried by the board
@@ -15,6 +19,8 @@ RULES = """\
 7 | valley underlay strip,valley lining | battens,covering | touch | fs | hard | 0 | - | bed, and metal laps
 8 | over board | roof window,underlay collar,insulating frame | touch | fs | hard | 0 | - |
     the board runs on to the frame
+10 | insulating frame | roof window | piece | fs | hard | 0 | - | the window stands in it
+10 | roof window | underlay collar,window air collar | piece | fs | hard | 0 | - | it closes against the frame
 10 | gauge | roof window | touch | fs | hard | 0 | - | a full course below the window
 12 | baffle at the plate,heel board | fill | touch | fs | hard | 0 | - | fill blocks the air
 13 | ceiling | fill | area | fs | hard | 0 | - | holds it; services and covers would be buried
@@ -32,7 +38,7 @@ RULES = """\
     its fixings pierce the air layer: test it whole
 28 | holes | primer,air,vapour,sheet | area | fs | firm | 0 | - | no dust and no cuts in what is laid
 29 | collar,post sleeve,base plate | sheet | touch | fs | hard | 0 | - | its flange lies below the field
-30 | foam | coating | area | fs | firm | 0.25 | 3 | sun rots bare foam
+30 | foam | coating | next | fs | firm | 0.25 | 3 | sun rots bare foam
 34 | flood test | fleece,drainage,planting,ballast | area | fs | firm | 0 | - |
     leaks can be found; what covers it would hide them
 34 | root | drainage,planting | area | fs | hard | 0 | - | roots
@@ -40,10 +46,14 @@ RULES = """\
 38 | machine | panel | anywhere | fs | firm | 0 | - | nowhere to stand
 40 | load check | covering,sheet,board,panel | area | fs | hard | 0 | - | decks fail under pallets
 41 | deck dry | air,vapour,primer | area | fs | firm | 0 | - | what is closed in stays wet
+43 | flood test | inner,lining,service | area | fs | firm | 0 | - |
+    nothing that swells or stains under an untested roof
+44 | deck | drying,deck dry | area | fs | hard | 0 | - | it has to be there
 44 | drying | deck dry | area | fs | firm | 0 | - | the reading ends the drying
 45 | primer | air,sheet | area | fs | hard | 0.125 | 1 | the primer dries, and goes stale
 47 | gutter,eaves tray,gutter or drip,edge trim flange,gutter lining | underlay,covering,sheet | touch | fs |
     hard | 0 | - | metal laps under the field
+47 | underlay | underlay collar | touch | fs | firm | 0 | - | the collar is lapped into it
 47 | underlay | verge unit or trim,verge batten edge | touch | fs | hard | 0 | - | the verge laps over
 49 | air | outlet | touch | fs | hard | 0 | - | both planes are sealed to it
 49 | outlet | air test | touch | fs | firm | 0 | - | sealed first, tested whole
@@ -71,11 +81,13 @@ RULES = """\
 """
 
 CLOCKS = """\
-underlay-open,underlay-open-taped,underlay-open-adhered,underlay-open-loose | breather underlay as temporary cover | 14 28 42
+underlay-open,underlay-open-taped,underlay-open-adhered,
+    underlay-open-loose | breather underlay as temporary cover | 14 28 42
 underlay-bitumen-felt | bituminous felt underlay | 7 14 30
 self-adhered-bitumen-barrier,bitumen-aluminium-cold,bitumen-base-self-adhered | self-adhered bituminous sheet | 30 60 90
 underlay-self-adhered | self-adhered high-temperature underlay | 60 90 180
-polyethylene-sheet,retarder-fixed-2,retarder-fixed-10,retarder-variable,retarder-variable-strong | loose plastic vapour sheet | 3 7 14
+polyethylene-sheet,retarder-fixed-2,retarder-fixed-10,retarder-variable,
+    retarder-variable-strong | loose plastic vapour sheet | 3 7 14
 bitumen-aluminium-barrier,aluminium-self-adhered | bituminous vapour sheet as emergency seal | 28 60 120
 family:polystyrene,family:extruded,family:polyurethane,family:phenolic,family:foam | foam board in rain | 0 0 1
 family:mineral-fibre | mineral fibre board in rain | 0 0 0
@@ -88,3 +100,16 @@ spray-foam-closed,spray-foam-open | sprayed foam in sunlight | 1 2 3
 assumed; the product's own limit outranks them."""
 SCREED_SLOW = 0.05
 """Thickness up to which screed dries a day for each millimetre, two beyond [m]; our judgement after site practice."""
+
+
+def whole_lines(text: str) -> list[str]:
+    """Lines with those that go on joined to them: after a comma without a gap."""
+    lines: list[str] = []
+    for line in text.splitlines():
+        if not line.startswith(" "):
+            lines.append(line)
+        elif lines[-1].endswith(","):
+            lines[-1] += line.strip()
+        else:
+            lines[-1] += f" {line.strip()}"
+    return lines

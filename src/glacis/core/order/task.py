@@ -20,7 +20,7 @@ class Task(Struct, frozen=True):
         name: in words.
         kind: of work.
         areas: ids of roof areas it lies on.
-        piece: id of the junction; empty for none.
+        pieces: ids of the junctions; none for what lies in the field.
         layer: id of the layer; empty for none.
         number: of the layer from inside, from 0; -1 for none.
         tags: by which rules know it.
@@ -40,7 +40,7 @@ class Task(Struct, frozen=True):
     kind: Kind
     areas: tuple[str, ...]
     tags: tuple[str, ...]
-    piece: str = ""
+    pieces: tuple[str, ...] = ()
     layer: str = ""
     number: int = -1
     trade: str = "roofer"

@@ -5,23 +5,18 @@ from collections.abc import Iterable, Iterator
 
 from msgspec import Struct
 
-from glacis.core.heat.resolve import LayerData
-from glacis.core.model.covering import PanelProduct
 from glacis.core.model.document import RoofArea
 from glacis.core.model.order import Order
 from glacis.core.model.quantities import Quantities
 from glacis.core.order.rules_table import SCREED_SLOW
-from glacis.core.order.task import LEAST, From, Task
+from glacis.core.order.tags import FLAT, deck_number, fitted_from, layer_tags
+from glacis.core.order.task import LEAST, Task
 from glacis.core.quantities.bill import Bill
 from glacis.core.quantities.cost import Cost, LineCost, trade_of_step
 from glacis.core.quantities.counted import Counted
 from glacis.core.quantities.line import Line
 from glacis.core.quantities.trade import Trade
 
-FLAT = 5.0
-"""Pitch [°] below which a roof is tested with water standing on it; our judgement: it runs off steeper ones."""
-DEEP = 0.08
-"""Members at least so deep carry the roof [m]; our judgement: battens are shallower."""
 SHARED = ("ridge", "hip", "valley", "break", "change", "movement-joint", "module-joint")
 """Kinds of junction that lie in both fields; others belong to the first."""
 FALLS = "Fall protection, nets and edge protection before anybody goes up; rooflights are fragile."
@@ -71,107 +66,6 @@ class TasksRead(Struct, frozen=True):
     order: Order
     tested: frozenset[str]
     fixed: frozenset[str]
-
-
-def deck_number(items: tuple[Counted, ...]) -> int:
-    """Number of the layer everything else is fitted to: the innermost that carries, -1 where none does."""
-    for number, item in enumerate(items):
-        layer = item.layer
-        carries = layer.has_role("deck") or layer.has_role("structure")
-        deep = item.frame is not None and layer.thickness >= DEEP
-        if carries or deep:
-            return number
-    return -1
-
-
-def layer_tags(
-    item: Counted, number: int, items: tuple[Counted, ...], pitch: float
-) -> tuple[str, ...]:
-    """By what rules know a layer."""
-    layer, material = item.layer, item.layer.material
-    found: list[str] = []
-    deck = deck_number(items)
-    if layer.kind == "air":
-        outside = item.frame is not None and number > deck
-        found.append(
-            "counter"
-            if outside and layer.ventilation != "none"
-            else "service"
-            if item.frame
-            else "air space"
-        )
-        return tuple(found)
-    if material is None:
-        return ("layer",)
-    roles = material.roles
-    if number == deck:
-        found.append("frame" if item.frame is not None else "deck")
-    if number < deck:
-        found.append("lining" if "lining" in roles else "inner")
-    found += [
-        role
-        for role in ("air", "vapour", "root", "drainage", "planting", "ballast")
-        if layer.has_role(role)
-    ]
-    found += _material_tags(item, layer, number > deck)
-    if layer.has_role("covering"):
-        found.append("sheet" if pitch < FLAT or layer.kind == "membrane" else "covering")
-    elif layer.has_role("water") and layer.kind == "membrane":
-        found.append("sheet" if pitch < FLAT else "underlay")
-    if "hot" in material.traits:
-        found.append("hot")
-    space = any(other.layer.kind == "roof-space" for other in items)
-    if space and "lining" in roles:
-        found.append("ceiling")
-    return tuple(dict.fromkeys(found)) or ("layer",)
-
-
-def _material_tags(item: Counted, layer: LayerData, outside: bool) -> Iterator[str]:
-    material = layer.material
-    if material is None:
-        return
-    if isinstance(item.product, PanelProduct):
-        yield "panel"
-    if layer.is_insulation:
-        yield from _insulation_tags(item, outside)
-    if "cover" in material.roles and outside:
-        yield "board"
-    if "coating" in material.id:
-        yield "coating"
-    if "screed" in material.roles:
-        yield "screed"
-    if set(material.roles) & {"protection", "separation", "filter"}:
-        yield "fleece"
-
-
-def _insulation_tags(item: Counted, outside: bool) -> Iterator[str]:
-    material = item.layer.material
-    if material is None:
-        return
-    if "spray" in material.id:
-        yield "foam"
-    elif material.family == "loose-fill" or item.how == "fill":
-        yield "fill"
-    else:
-        yield "insulation"
-        if outside:
-            yield "board"
-            if item.frame is None and material.family == "plant-fibre":
-                yield "over board"
-
-
-def fitted_from(item: Counted, number: int, items: tuple[Counted, ...]) -> From:
-    """Whether a layer is fitted from above, from below, or comes inside a panel."""
-    deck = deck_number(items)
-    if any(isinstance(other.product, PanelProduct) for other in items) and item.layer.has_trait(
-        "panel-part"
-    ):
-        return "inside"
-    if number < deck:
-        return "below"
-    between = item.frame is not None and item.layer.thickness >= DEEP and item.layer.kind == "solid"
-    roofed = any(other.layer.kind == "roof-space" for other in items)
-    return "below" if between and number == deck and not roofed else "above"
 
 
 def tasks_of(read: TasksRead) -> tuple[Task, ...]:
@@ -329,70 +223,35 @@ def _checks(read: TasksRead, each: AreaTasks) -> Iterator[Task]:
         for tag in layer_tags(item, number, items, area.pitch)
     }
     flat = area.pitch < FLAT
-    place = (area.id,)
     if any(item.area == area.id for item in read.quantities.stripped):
         yield from _stripping(read, area)
     if flat and {"air", "vapour"} & tags and "insulation" in tags and "sheet" in tags:
-        yield Task(
-            f"{area.id}/air-test",
-            "air layer tested",
-            "test",
-            place,
-            ("air test",),
-            hold=True,
-            days=(0.25, 0.5, 1.0),
-        )
+        yield _test(area, "air-test", "air layer tested", (0.25, 0.5, 1.0), hold=True)
     if flat and "sheet" in tags:
-        yield Task(
-            f"{area.id}/flood-test",
-            "water test, a day standing",
-            "test",
-            place,
-            ("flood test",),
-            hold=True,
-            days=(1.0, 1.0, 2.0),
-        )
+        yield _test(area, "flood-test", "water test, a day standing", (1.0, 1.0, 2.0), hold=True)
     if "hot" in tags:
-        yield Task(
-            f"{area.id}/permit",
-            "permit for hot work",
-            "decide",
-            place,
-            ("permit",),
-            hold=True,
-            people=1,
-        )
+        yield _decision(area, "permit", "permit for hot work", hold=True)
     deck = deck_number(items)
     if deck >= 0 and flat:
         yield from _deck(items[deck], area, tags)
     if area.id in read.tested:
-        yield Task(
-            f"{area.id}/pull-test",
-            "pull-out tests",
-            "test",
-            place,
-            ("pull test",),
-            days=(0.25, 0.5, 1.0),
-        )
+        yield _test(area, "pull-test", "pull-out tests", (0.25, 0.5, 1.0), hold=False)
     if area.id in read.fixed:
-        yield Task(
-            f"{area.id}/fixings-ordered",
-            "fixings ordered by length",
-            "decide",
-            place,
-            ("fixings ordered",),
-            people=1,
-        )
+        yield _decision(area, "fixings-ordered", "fixings ordered by length", hold=False)
     if any(stack.area == area.id for stack in read.quantities.stacks):
-        yield Task(
-            f"{area.id}/load-check",
-            "loads of stacks checked",
-            "decide",
-            place,
-            ("load check",),
-            hold=True,
-            people=1,
-        )
+        yield _decision(area, "load-check", "loads of stacks checked", hold=True)
+
+
+def _test(
+    area: RoofArea, ident: str, name: str, days: tuple[float, float, float], *, hold: bool
+) -> Task:
+    tags = (ident.replace("-", " "),)
+    return Task(f"{area.id}/{ident}", name, "test", (area.id,), tags, hold=hold, days=days)
+
+
+def _decision(area: RoofArea, ident: str, name: str, *, hold: bool) -> Task:
+    tags = (ident.replace("-", " "),)
+    return Task(f"{area.id}/{ident}", name, "decide", (area.id,), tags, hold=hold, people=1)
 
 
 def _deck(item: Counted, area: RoofArea, tags: set[str]) -> Iterator[Task]:
@@ -404,7 +263,7 @@ def _deck(item: Counted, area: RoofArea, tags: set[str]) -> Iterator[Task]:
     if material.family == "concrete":
         millimetres = item.layer.thickness * 1000
         slow = SCREED_SLOW * 1000
-        days = min(60.0, min(millimetres, slow) + 2 * max(0.0, min(millimetres, 70.0) - slow))
+        days = min(millimetres, slow) + 2 * max(0.0, millimetres - slow)
         yield Task(
             f"{area.id}/drying",
             "deck dries",
@@ -458,40 +317,47 @@ def _stripping(read: TasksRead, area: RoofArea) -> Iterator[Task]:
 
 
 def _edges(read: TasksRead, hours: dict[str, LineCost]) -> Iterator[Task]:
-    """A task for each thing of each junction that is bought, and what belongs to outlets and holes."""
+    """A task for each thing of alike junctions of a field, and what belongs to outlets and holes."""
     kinds = dict(read.kinds)
+    groups: dict[tuple[str, str, tuple[str, ...], str], list[Line]] = {}
     for line in read.bill.bought:
         if not line.places.pieces or line.key in ("tape", "sealant"):
             continue
-        piece = line.places.pieces[0]
-        days, known, trade, people = _days([line], hours, read)
-        areas = line.places.areas if kinds.get(piece) in SHARED else line.places.areas[:1]
-        tags = (line.key, "edge")
+        kind = kinds.get(line.places.pieces[0], "")
+        areas = line.places.areas if kind in SHARED else line.places.areas[:1]
+        groups.setdefault((line.key, kind, areas, line.places.thing), []).append(line)
+    for (key, kind, areas, thing), lines in groups.items():
+        yield from _edge(read, (key, kind, areas, thing), lines, hours)
+
+
+def _edge(
+    read: TasksRead,
+    group: tuple[str, str, tuple[str, ...], str],
+    lines: list[Line],
+    hours: dict[str, LineCost],
+) -> Iterator[Task]:
+    key, kind, areas, thing = group
+    days, known, trade, people = _days(lines, hours, read)
+    pieces = tuple(dict.fromkeys(piece for line in lines for piece in line.places.pieces))
+    tags = (key, "edge")
+    place = thing or "+".join(areas)
+    ident, name = f"{kind}:{place}/{key}", lines[0].name
+    if len(pieces) > 1:
+        name += f" × {len(pieces)}"
+    yield Task(
+        ident, name, "seal", areas, tags, pieces=pieces, trade=trade, people=people, days=days, known=known,
+        caution=_caution(tags),
+    )  # fmt: skip
+    if key == "outlet":
+        clamped = name.replace("outlet,", "outlet clamped,", 1)
         yield Task(
-            line.id, line.name, "seal", areas, tags, piece=piece, trade=trade, people=people, days=days,
-            known=known, caution=_caution(tags),
-        )  # fmt: skip
-        if line.key == "outlet":
-            name = line.name.replace("outlet,", "outlet clamped,", 1)
-            yield Task(
-                f"{line.id}/clamped", name, "seal", areas, ("outlet clamped", "edge"), piece=piece
-            )
-        if kinds.get(piece) in ("post", "pipe") and line.key in ("post sleeve", "collar"):
-            yield Task(
-                f"{piece}/holes",
-                f"holes drilled for {line.name.rpartition(', ')[2]}",
-                "cut",
-                areas,
-                ("holes",),
-                piece=piece,
-            )
-        if line.key == "rooflight with kerb":
-            yield Task(
-                f"{line.id}/guard",
-                "guard over the rooflight",
-                "lift",
-                areas,
-                ("guard", "edge"),
-                piece=piece,
-                caution=FALLS,
-            )
+            f"{ident}/clamped", clamped, "seal", areas, ("outlet clamped", "edge"), pieces=pieces
+        )
+    if kind in ("post", "pipe") and key in ("post sleeve", "collar"):
+        holes = f"holes drilled for {name.rpartition(', ')[2]}"
+        yield Task(f"{kind}:{place}/holes", holes, "cut", areas, ("holes",), pieces=pieces)
+    if key == "rooflight with kerb":
+        guard = f"guard over {name.rpartition(', ')[2]}"
+        yield Task(
+            f"{ident}/guard", guard, "lift", areas, ("guard", "edge"), pieces=pieces, caution=FALLS
+        )

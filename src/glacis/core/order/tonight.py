@@ -8,6 +8,8 @@ from msgspec import Struct
 
 from glacis.core.errors import ValueRefused
 from glacis.core.model.order import Tonight
+from glacis.core.order.tags import deck_number, fitted_from
+from glacis.core.quantities.counted import Counted
 
 
 class Closed(Struct, frozen=True):
@@ -32,6 +34,23 @@ class Closed(Struct, frozen=True):
     limit: str
     seal: float
     ends: float
+
+
+def tonight_steps(items: tuple[Counted, ...], stripped: str) -> tuple[str, ...]:
+    """Steps from stripping to closing: what is taken off, the deck cleaned, every layer laid from above up to water.
+
+    Args:
+        items: layers of the area.
+        stripped: step of what comes off; empty where nobody stated it.
+    """
+    deck = deck_number(items)
+    above = [
+        item for number, item in enumerate(items)
+        if number > deck and item.sold is not None and fitted_from(item, number, items) == "above"
+    ]  # fmt: skip
+    closing = next((n for n, item in enumerate(above) if item.layer.has_role("water")), len(above))
+    laid = [item.sold.step for item in above[: closing + 1] if item.sold is not None]
+    return (stripped or "strip single-ply and boards", "sweep and dry deck", *laid)
 
 
 def closed_tonight(stated: Tonight, rates: Sequence[float]) -> Closed:

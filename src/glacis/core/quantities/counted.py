@@ -46,6 +46,8 @@ How = Literal[
     "none",
     "units",
 ]
+SKIN = "it comes with the panel"
+"""Why nobody buys a board that is part of a panel."""
 TURNED_UP = ("parapet", "abutment")
 """Kinds of edge at which air and vapour layers are turned up; by common practice."""
 
@@ -82,9 +84,24 @@ def counted(
         trade: how things are sold.
         taper: id of the layer that makes the falls; empty for none.
     """
-    return tuple(
+    found = [
         _counted(layer, said, products.get(layer.id), trade, taper)
         for layer, said in zip(layers, stated, strict=True)
+    ]
+    return tuple(
+        Counted(item.layer, "none", item.sold, why=SKIN) if _is_skin(number, found) else item
+        for number, item in enumerate(found)
+    )
+
+
+def _is_skin(number: int, items: list[Counted]) -> bool:
+    """Whether a wooden board comes glued to the panel it lies against."""
+    material = items[number].layer.material
+    if material is None or material.family != "wood-board" or items[number].product is not None:
+        return False
+    return any(
+        item.how == "panels"
+        for item in (*items[max(0, number - 1) : number], *items[number + 1 : number + 2])
     )
 
 

@@ -65,6 +65,14 @@ def _tapered_boards(laid: AreaLaid, item: Counted, layout: "Layout") -> Iterator
             work=kind.area,
             share=0.0,
         )
+    yield from _packers(laid, item, layout, size)
+    yield from _base(laid, item, layout)
+
+
+def _packers(laid: AreaLaid, item: Counted, layout: "Layout", size: float) -> Iterator[Line]:
+    """Flat boards under the tapered ones."""
+    material = material_of(item)
+    board = BoardForm(length=laid.board[0], width=laid.board[1], stagger=0.0, least=0.0)
     for layer in layout.packers:
         yield layer_line(
             laid,
@@ -82,6 +90,11 @@ def _tapered_boards(laid: AreaLaid, item: Counted, layout: "Layout") -> Iterator
             how=(f"{layer.count} flat boards under the tapered ones",),
             step="flat insulation one layer loose or fixed",
         )
+
+
+def _base(laid: AreaLaid, item: Counted, layout: "Layout") -> Iterator[Line]:
+    """What the mean thickness of Falls has beyond boards and packers, laid flat."""
+    material = material_of(item)
     flat = laid.taper.spread.mean if laid.taper is not None else 0.0
     made = sum(kind.area * sum(map(float, kind.mark.split(">"))) / 2000 for kind in layout.kinds)
     made += sum(layer.area * layer.thickness for layer in layout.packers)

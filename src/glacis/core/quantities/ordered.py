@@ -86,77 +86,90 @@ def orders_of(
     return tuple(changed.get(line.id, line) for line in lines), tuple(orders)
 
 
+class _Bought(Struct, frozen=True):
+    """What is bought of a product: packs of a size, and how good the cut list behind it is."""
+
+    pack: float
+    packed: str
+    packs: int
+    bought: float
+    exact: bool = True
+    gap: float = 0.0
+    cuts: Cuts | None = None
+
+
 def _ordered(
     key: str, unit: Unit, lines: list[Line], price: Price | None
 ) -> tuple[list[Line], Order]:
-    form = lines[0].form
-    cuts: Cuts | None = None
-    exact, gap = True, 0.0
-    if isinstance(form, BarForm) and all(line.pieces for line in lines):
-        listed = cut_list(
-            [piece for line in lines for piece in line.pieces], form.lengths, form.kerf
-        )
-        cuts, exact, gap = listed, listed.exact, listed.gap
-        lines = _shared(lines, listed.bought - listed.net)
-    elif isinstance(form, TrimForm) and all(line.pieces for line in lines):
-        trims = trimmed((edge for line in lines for edge in line.pieces), form.piece, form.lap)
-        cuts = trims
-        exact = trims.ends is None or trims.ends.exact
-        gap = trims.ends.gap if trims.ends is not None else 0.0
-        lines = _shared(
-            [replace(line, lap=trims.lap * line.net / trims.net) for line in lines], trims.cut
-        )
+    lines, cuts = _cut(lines)
     gross = sum(line.gross for line in lines)
+    found = _by_form(lines, gross, cuts)
+    mine = price if price is not None and price.unit == unit else None
+    if mine is not None and mine.pack > 0 and not isinstance(cuts, CutList):
+        packs = packs_of(max(gross, found.bought), mine.pack)
+        found = replace(
+            found,
+            pack=mine.pack,
+            packed=mine.pack_unit or "pack",
+            packs=packs,
+            bought=packs * mine.pack,
+        )
+    least = mine.least_order if mine is not None else 0.0
+    if 0 < found.bought < least:
+        packs = packs_of(least, found.pack) if found.pack else 0
+        found = replace(found, packs=packs, bought=packs * found.pack if found.pack else least)
+    else:
+        least = 0.0
+    thing = lines[0].section in ("Edges", "Openings and outlets")
+    name = (price.name if price is not None else "") or (key if thing else lines[0].name)
+    ids = tuple(line.id for line in lines)
+    mass = found.bought * _mass(lines, price, unit)
+    return lines, Order(
+        key, name, unit, ids, gross, found.pack, found.packed, found.packs, found.bought, mass, found.exact, found.gap,
+        found.cuts, least,
+    )  # fmt: skip
+
+
+def _cut(lines: list[Line]) -> tuple[list[Line], Cuts | None]:
+    """Lines with their share of what is cut away of bars and trims that they share."""
+    form = lines[0].form
+    if not all(line.pieces for line in lines):
+        return lines, None
+    if isinstance(form, BarForm):
+        pieces = [piece for line in lines for piece in line.pieces]
+        listed = cut_list(pieces, form.lengths, form.kerf)
+        return _shared(lines, listed.bought - listed.net), listed
+    if isinstance(form, TrimForm):
+        trims = trimmed((edge for line in lines for edge in line.pieces), form.piece, form.lap)
+        lapped = [replace(line, lap=trims.lap * line.net / trims.net) for line in lines]
+        return _shared(lapped, trims.cut), trims
+    return lines, None
+
+
+def _by_form(lines: list[Line], gross: float, cuts: Cuts | None) -> _Bought:
+    """What is bought as a product is sold, before a price's own pack."""
+    form = lines[0].form
     pack, packed = _pack(form, lines)
     packs = packs_of(gross, pack) if pack else 0
     bought = packs * pack if pack else gross
     if isinstance(form, RollForm):
         packs = max(packs, _rolls(lines, form))
-        bought = packs * pack
+        return _Bought(pack, packed, packs, packs * pack)
+    if isinstance(form, BoardForm):
+        gap = sum((plan.boards - plan.bound) for line in lines for plan in line.boards) * pack
+        return _Bought(pack, packed, packs, bought, gap < 1e-9, gap)
     if isinstance(cuts, CutList):
         packs, bought = len(cuts.bars), cuts.bought
         short = gross - bought
         if short > 1e-6 and isinstance(form, BarForm):
             more = ceil(short / max(form.lengths) - 1e-9)
             packs, bought = packs + more, bought + more * max(form.lengths)
-        pack = bought / packs if packs else 0.0
-    if isinstance(form, BoardForm):
-        gap = sum((plan.boards - plan.bound) for line in lines for plan in line.boards) * pack
-        exact = gap < 1e-9
-    if (
-        price is not None
-        and price.unit == unit
-        and price.pack > 0
-        and not isinstance(cuts, CutList)
-    ):
-        pack, packed = price.pack, price.pack_unit or "pack"
-        packs = packs_of(max(gross, bought), pack)
-        bought = packs * pack
-    least = price.least_order if price is not None and price.unit == unit else 0.0
-    if 0 < bought < least:
-        packs = packs_of(least, pack) if pack else 0
-        bought = packs * pack if pack else least
-    else:
-        least = 0.0
-    mass = bought * _mass(lines, price, unit)
-    thing = lines[0].section in ("Edges", "Openings and outlets")
-    name = (price.name if price is not None else "") or (key if thing else lines[0].name)
-    return lines, Order(
-        key,
-        name,
-        unit,
-        tuple(line.id for line in lines),
-        gross,
-        pack,
-        packed,
-        packs,
-        bought,
-        mass,
-        exact,
-        gap,
-        cuts,
-        least,
-    )
+        return _Bought(
+            bought / packs if packs else 0.0, packed, packs, bought, cuts.exact, cuts.gap, cuts
+        )
+    ends = cuts.ends if cuts is not None else None
+    exact, gap = (ends.exact, ends.gap) if ends is not None else (True, 0.0)
+    return _Bought(pack, packed, packs, bought, exact, gap, cuts)
 
 
 def _mass(lines: list[Line], price: Price | None, unit: Unit) -> float:

@@ -287,73 +287,72 @@ def drawn_boards(line: BillLine, sheet: int, fit: Fit) -> Iterator[Item]:
 
 def _list(view: BillView, left: float, size: Size) -> tuple[list[Item], list[Hot]]:
     right = size[0] - 10
-    price = right
     items: list[Item] = [
         Patch(box(left - 8, 0, size[0], size[1]), "bench", "", 0.0),
         Text(left, 18, "to buy", LABEL, "second"),
         Text(right - COST, 18, "bought", LABEL, "second", "end"),
-        Text(price, 18, view.currency or "cost", LABEL, "second", "end"),
+        Text(right, 18, view.currency or "cost", LABEL, "second", "end"),
         Line((left, HEAD - 2, right, HEAD - 2), "second", DIMENSION),
     ]
     hot: list[Hot] = []
     rows = rows_of(view.bill, view.product)
-    costs = {order_id(o): c for o, c in zip(view.bill.orders, view.cost.orders, strict=True)}
-    lines = {line.id: line for line in view.cost.lines}
     y = HEAD
     most = fitting(size[1])
     for row in rows[view.first : view.first + most]:
-        held = order_id(row.order) == view.product if row.line is None else row.line.id == view.line
-        if held:
+        span = (left, right)
+        drawn, spot = (
+            _bought(view, row.order, span, y)
+            if row.line is None
+            else _line(view, row.line, span, y)
+        )
+        if spot.id in (view.product, view.line):
             items.append(Patch(box(left - 6, y, right + 4, y + ROW), "wash"))
-        if row.line is None:
-            cost = costs[order_id(row.order)]
-            said = grouped(cost.cost[1]) if cost.by else "no price"
-            packs = f"{row.order.packs} {row.order.packed}{'s' if row.order.packs != 1 else ''}"
-            bought = (
-                packs
-                if row.order.packs and row.order.packed != "piece"
-                else amount(row.order.bought, row.order.unit, view.system)
-            )
-            items += [
-                Text(
-                    left,
-                    y + 14,
-                    shorten(told(row.order.name, view.system), right - left - COST - 84, LABEL),
-                    LABEL,
-                    "ink",
-                ),
-                Text(right - COST, y + 14, bought, LABEL, "ink", "end"),
-                Text(price, y + 14, said, LABEL, "ink" if cost.by else "mind", "end"),
-            ]
-            hint = f"{amount(row.order.gross, row.order.unit, view.system)} gross, {len(row.order.lines)} lines"
-            hot.append(Hot("product", order_id(row.order), (left - 6, y, right + 4, y + ROW), hint))
-        else:
-            line, found = row.line, lines[row.line.id]
-            said = grouped(found.material[1]) if found.material is not None else ""
-            where = ", ".join(view.names.get(a, a) for a in line.places.areas) or "the job"
-            ink = "mind" if line.stale or line.origin == "user" else "second"
-            items += [
-                Text(
-                    left + 14, y + 14, shorten(where, right - left - COST - 98, LABEL), LABEL, ink
-                ),
-                Text(
-                    right - COST,
-                    y + 14,
-                    amount(line.gross, line.unit, view.system),
-                    LABEL,
-                    "second",
-                    "end",
-                ),
-                Text(price, y + 14, said, LABEL, "second", "end"),
-            ]
-            hot.append(
-                Hot(
-                    "line", line.id, (left - 6, y, right + 4, y + ROW), told(line.name, view.system)
-                )
-            )
+        items += drawn
+        hot.append(spot)
         y += ROW
     items += _foot(view, left, right, size, len(rows), most)
     return items, hot
+
+
+def _bought(
+    view: BillView, order: Order, span: tuple[float, float], y: float
+) -> tuple[tuple[Item, ...], Hot]:
+    """A product that is ordered, with what it costs."""
+    left, right = span
+    costs = {order_id(o): c for o, c in zip(view.bill.orders, view.cost.orders, strict=True)}
+    cost = costs[order_id(order)]
+    packs = f"{order.packs} {order.packed}{'s' if order.packs != 1 else ''}"
+    counted = order.packs and order.packed != "piece"
+    bought = packs if counted else amount(order.bought, order.unit, view.system)
+    said = grouped(cost.cost[1]) if cost.by else "no price"
+    name = shorten(told(order.name, view.system), right - left - COST - 84, LABEL)
+    drawn = (
+        Text(left, y + 14, name, LABEL, "ink"),
+        Text(right - COST, y + 14, bought, LABEL, "ink", "end"),
+        Text(right, y + 14, said, LABEL, "ink" if cost.by else "mind", "end"),
+    )
+    hint = f"{amount(order.gross, order.unit, view.system)} gross, {len(order.lines)} lines"
+    return drawn, Hot("product", order_id(order), (left - 6, y, right + 4, y + ROW), hint)
+
+
+def _line(
+    view: BillView, line: BillLine, span: tuple[float, float], y: float
+) -> tuple[tuple[Item, ...], Hot]:
+    """What one place has of a product."""
+    left, right = span
+    cost = next(each for each in view.cost.lines if each.id == line.id)
+    said = grouped(cost.material[1]) if cost.material is not None else ""
+    where = ", ".join(view.names.get(a, a) for a in line.places.areas) or "the job"
+    place = shorten(where, right - left - COST - 98, LABEL)
+    ink = "mind" if line.stale or line.origin == "user" else "second"
+    gross = amount(line.gross, line.unit, view.system)
+    drawn = (
+        Text(left + 14, y + 14, place, LABEL, ink),
+        Text(right - COST, y + 14, gross, LABEL, "second", "end"),
+        Text(right, y + 14, said, LABEL, "second", "end"),
+    )
+    name = told(line.name, view.system)
+    return drawn, Hot("line", line.id, (left - 6, y, right + 4, y + ROW), name)
 
 
 def _foot(

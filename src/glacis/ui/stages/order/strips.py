@@ -1,0 +1,202 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
+"""Fields under the Order bench: beginning, what is listed, the task in the hand, closed by tonight."""
+
+from functools import partial
+from typing import Any
+
+from PyQt6.QtCore import pyqtSignal
+from PyQt6.QtWidgets import QHBoxLayout, QLineEdit, QPushButton, QSizePolicy, QVBoxLayout, QWidget
+
+from glacis.core.model.order import Tonight
+from glacis.core.units.quantities import Quantity
+from glacis.core.units.ranges import ranges_of
+from glacis.ui.desk import Desk
+from glacis.ui.plain import plain_tip
+from glacis.ui.stages.order.hand import OrderHand
+from glacis.ui.widgets.field_grid import chooser
+from glacis.ui.widgets.labels import label, tight
+from glacis.ui.widgets.unit_field import UnitField
+
+N, L = Quantity.PIECES, Quantity.LENGTH
+H = Quantity.WORK_HOURS
+Row = tuple[str, str, Quantity, int]
+
+
+class OrderStrip(QWidget):
+    """What strips of this bench have in common."""
+
+    said = pyqtSignal(str, bool)
+
+    def __init__(self, desk: Desk, hand: OrderHand) -> None:
+        super().__init__()
+        self.desk, self.hand = desk, hand
+        self.setSizePolicy(QSizePolicy.Policy.Preferred, QSizePolicy.Policy.Maximum)
+        self.column: QVBoxLayout = tight(QVBoxLayout(self), (0, 0, 0, 0), 6)
+
+    def refresh(self) -> None:
+        """Show the present state."""
+        raise RuntimeError(f"{type(self).__name__} shows nothing")
+
+    def row(self) -> QHBoxLayout:
+        """Another row."""
+        made = tight(QHBoxLayout(), (0, 0, 0, 0), 6)
+        self.column.addLayout(made)
+        return made
+
+    def words(self, name: str, tip: str, width: int, done: Any) -> QLineEdit:
+        """An entry for words."""
+        line = QLineEdit()
+        line.setAccessibleName(name)
+        line.setToolTip(plain_tip(tip))
+        line.setFixedWidth(width)
+        line.editingFinished.connect(done)
+        return line
+
+    def button(self, words: str, tip: str, done: Any) -> QPushButton:
+        """A button."""
+        made = QPushButton(words)
+        made.setToolTip(plain_tip(tip))
+        made.clicked.connect(lambda _on=False: done())
+        return made
+
+
+class TaskStrip(OrderStrip):
+    """When work begins, what is listed, and the task in the hand."""
+
+    before_wanted = pyqtSignal()
+
+    def __init__(self, desk: Desk, hand: OrderHand) -> None:
+        super().__init__(desk, hand)
+        first = self.row()
+        first.addWidget(label("begins", "second small"))
+        self.begins = self.words(
+            "First day",
+            "First day of work as year-month-day: Return takes it",
+            104,
+            self._take_begins,
+        )
+        self.begins.setPlaceholderText("year-month-day")
+        first.addWidget(self.begins)
+        self.listed = chooser(
+            "Tasks that are listed", (("this area", False), ("the whole job", True))
+        )
+        self.listed.activated.connect(lambda _k: hand.choose(all=self.listed.currentData()))
+        first.addWidget(self.listed)
+        self.shared = chooser(
+            "Where bars stand", (("as early as can be", False), ("as crews get to them", True))
+        )
+        self.shared.activated.connect(lambda _k: hand.choose(crews=self.shared.currentData()))
+        first.addWidget(self.shared)
+        first.addStretch(1)
+        second = self.row()
+        second.addWidget(label("takes days", "second small"))
+        self.days = UnitField("days the task takes", Quantity.FACTOR, 70)
+        self.days.committed.connect(self._note_days)
+        second.addWidget(self.days)
+        self.reason = self.words(
+            "Why its days differ",
+            "Why: Return puts them in the place of those derived",
+            190,
+            self._take_days,
+        )
+        self.reason.setPlaceholderText("why they differ")
+        second.addWidget(self.reason)
+        self.derive = self.button("Derive", "Let its days be derived again", hand.as_derived)
+        second.addWidget(self.derive)
+        self.before = self.button(
+            "Before…", "Then press the task that it is to come before", self.before_wanted.emit
+        )
+        second.addWidget(self.before)
+        second.addStretch(1)
+        self._wanted: float | None = None
+
+    def _take_begins(self) -> None:
+        text = self.begins.text().strip()
+        if text != self.desk.project.order.begins and not self.hand.state(
+            "Change the first day", {"begins": text}
+        ):
+            self.begins.setText(self.desk.project.order.begins)
+
+    def _note_days(self, value: float) -> None:
+        self._wanted = value
+        if self.reason.text().strip():
+            self._take_days()
+        else:
+            self.reason.setFocus()
+            self.said.emit("Say why, and they take the place of the derived days.", False)
+
+    def _take_days(self) -> None:
+        reason = self.reason.text().strip()
+        if self._wanted is not None and reason and self.hand.lasts(self._wanted, reason):
+            self._wanted = None
+
+    def refresh(self) -> None:
+        """Show the first day and the task in the hand."""
+        order, task = self.desk.project.order, self.hand.held
+        if not self.begins.hasFocus():
+            self.begins.setText(order.begins)
+        self.listed.setCurrentIndex(self.listed.findData(self.hand.all))
+        self.shared.setCurrentIndex(self.shared.findData(self.hand.crews))
+        for widget in (self.days, self.reason, self.before, self.derive):
+            widget.setEnabled(task is not None)
+        if task is None:
+            return
+        self.days.show_value(task.days[1], self.desk.system)
+        stated = next((each for each in order.lasts if each.task == task.id), None)
+        if not self.reason.hasFocus():
+            self.reason.setText(stated.reason if stated is not None else "")
+        self.derive.setEnabled(stated is not None)
+
+
+class TonightStrip(OrderStrip):
+    """By what is reckoned how much may be opened today."""
+
+    ROWS: tuple[tuple[Row, ...], ...] = (
+        (
+            ("people", "people", N, 46),
+            ("start", "from", H, 58),
+            ("shift_end", "to", H, 62),
+            ("dusk", "dusk", H, 62),
+            ("rain", "rain from", H, 62),
+            ("buffer", "less", H, 58),
+        ),
+        (
+            ("setup", "set-up", H, 58),
+            ("breaks", "breaks", H, 58),
+            ("check", "check", H, 58),
+            ("wait", "waits", H, 58),
+        ),
+        (
+            ("width", "strip", L, 70),
+            ("module", "by", L, 70),
+            ("sides", "open sides", N, 40),
+            ("edge", "hours a metre", Quantity.FACTOR, 60),
+            ("stock", "cover in stock", Quantity.AREA, 84),
+        ),
+    )
+
+    def __init__(self, desk: Desk, hand: OrderHand) -> None:
+        super().__init__(desk, hand)
+        self.fields: dict[str, UnitField] = {}
+        for rows in self.ROWS:
+            row = self.row()
+            for key, words, quantity, width in rows:
+                bounds = ranges_of(Tonight)[key]
+                made = UnitField(bounds.words, quantity, width).bounded(bounds)
+                made.committed.connect(partial(self._take, made, key))
+                made.said.connect(self.said)
+                self.fields[key] = made
+                row.addWidget(label(words, "second small"))
+                row.addWidget(made)
+            row.addStretch(1)
+
+    def _take(self, made: UnitField, key: str, value: float) -> None:
+        figure: float | int = round(value) if key in ("people", "sides") else value
+        if not self.hand.state_tonight({key: figure}):
+            made.refuse()
+
+    def refresh(self) -> None:
+        """Show by what it is reckoned."""
+        stated, system = self.desk.project.order.tonight, self.desk.system
+        for key, made in self.fields.items():
+            made.show_value(float(getattr(stated, key)), system)
