@@ -28,14 +28,13 @@ from glacis.report.chapters.quantities.files import (
     prices,
     workbook,
 )
-from glacis.report.charts.junction_names import reach
 from glacis.report.charts.quantities_cost import CostView, cost_scene
 from glacis.report.charts.quantities_cuts import CutsView, cuts_scene
 from glacis.report.charts.quantities_plan import BillView, bill_scene, order_id
 from glacis.report.charts.quantities_weight import WeightView, weight_scene
 from glacis.report.charts.quantities_years import YearsView, years_scene
 from glacis.report.results import results_json
-from glacis.report.scene import Text
+from report.drawn import outside
 from support import analyser, demo
 
 SIZES = [(738.0, 518.0), (558.0, 340.0)]
@@ -125,20 +124,6 @@ def test_the_chapter_tells_all_of_it_and_is_silent_where_nothing_is_stated(resul
     assert blocks(reads(bare.reader, WHOLE)) == ()
 
 
-def inside(scene) -> list[str]:
-    """Words that leave the drawing."""
-    return [
-        item.text
-        for item in scene.items
-        if isinstance(item, Text)
-        and (
-            reach(item)[0] < -1
-            or reach(item)[2] > scene.width + 1
-            or reach(item)[3] > scene.height + 2
-        )
-    ]
-
-
 @pytest.mark.parametrize("size", SIZES)
 @pytest.mark.parametrize("system", ["si", "us"])
 def test_no_drawing_lets_words_out_of_its_sheet(results, barn, size, system):
@@ -162,22 +147,22 @@ def test_no_drawing_lets_words_out_of_its_sheet(results, barn, size, system):
                 order_id(order),
                 order.lines[0],
             )
-            assert inside(bill_scene(view, size)) == []
-            assert inside(cuts_scene(CutsView(found, order, (), system), size)) == []
+            assert outside(bill_scene(view, size)) == []
+            assert outside(cuts_scene(CutsView(found, order, (), system), size)) == []
         laid = next(line for line in found.bought if line.boards)
-        assert inside(cuts_scene(CutsView(found, None, laid.boards, system), size)) == []
+        assert outside(cuts_scene(CutsView(found, None, laid.boards, system), size)) == []
         assert (
-            inside(
+            outside(
                 weight_scene(
                     WeightView(project.areas, weights, made.value(STACKS, WHOLE), system), size
                 )
             )
             == []
         )
-        assert inside(cost_scene(CostView(found, cost, "EUR", 500.0), size)) == []
+        assert outside(cost_scene(CostView(found, cost, "EUR", 500.0), size)) == []
         for year in (-1, 28):
             assert (
-                inside(years_scene(YearsView(made.value(LATER, WHOLE), "EUR", names, year), size))
+                outside(years_scene(YearsView(made.value(LATER, WHOLE), "EUR", names, year), size))
                 == []
             )
 

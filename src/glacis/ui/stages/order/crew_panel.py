@@ -2,7 +2,9 @@
 """Crews, machines, workdays and products' own clocks, over the bench."""
 
 from collections.abc import Callable
+from typing import Any
 
+from msgspec.structs import replace
 from PyQt6.QtCore import pyqtSignal
 from PyQt6.QtWidgets import QCheckBox, QHBoxLayout, QLineEdit, QPushButton, QWidget
 
@@ -118,12 +120,9 @@ class CrewPanel(BenchPanel):
         self.machines.show_nodes(order.machines, system)
         self.clocks.show_nodes(order.clocks, system)
 
-    def _take(self, name: str, key: str, nodes: object) -> None:
-        whole = {"people": int}
+    def _take(self, name: str, key: str, nodes: tuple[Any, ...]) -> None:
         if key == "crews":
-            from msgspec.structs import replace
-
-            nodes = tuple(replace(crew, people=whole["people"](crew.people)) for crew in nodes)  # type: ignore[attr-defined]
+            nodes = tuple(replace(crew, people=round(crew.people)) for crew in nodes)
         self._desk.act(f"Change {name.lower()}", lambda p: state_order(p, **{key: nodes}))
         self.refresh()
 
