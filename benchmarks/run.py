@@ -40,6 +40,7 @@ from setting_out import dragged_window, ten_thousand_slates
 from shaping import dragged_corner, ragged, whole_shape
 from timing import timed
 from weather import year_made, year_read
+from working import hundreds_of_tasks, thousand_finishes
 
 keep_kernels()
 HERE = Path(__file__).parent
@@ -239,6 +240,8 @@ ROWS = (
     Row("600 pieces cut from boards", hundreds_nested, "2 s", seconds=2.0),
     Row("40 pieces of 6 lengths, exact", exact_cut_list, "2 s", seconds=2.0),
     Row("its years, drawn 200 times", years_drawn, "0.5 s", seconds=0.5),
+    Row("500 tasks in their order", hundreds_of_tasks, "20 ms", seconds=0.02),
+    Row("1,000 finishes of 200 tasks", thousand_finishes, "2 s", seconds=2.0),
     Row("a parapet that is dragged", dragged_parapet, "33 ms", seconds=0.033),
     Row("a year of a flat roof, 36 cells", a_year, "250 ms", seconds=0.25),
     Row("a weather year made", year_made, "200 ms", seconds=0.2),

@@ -126,6 +126,11 @@ class OrderBench(Bench):
             self.crew_panel.said.connect(self.said)
         open_alone(self, self.crew_panel)
 
+    def show_view(self, name: str) -> None:
+        """Show another view from its first row, or where what is in the hand is."""
+        self._first, self._sought = 0, ""
+        super().show_view(name)
+
     def show_working(self) -> None:
         """Open the steps behind the task in the hand, or behind what is closed by tonight."""
         if self.working() is not None:
@@ -343,7 +348,6 @@ class OrderBench(Bench):
     def _key(self, event: QKeyEvent) -> None:
         key = Qt.Key(event.key())
         if key in VIEW_KEYS:
-            self._first = 0
             self.show_view(VIEW_KEYS[key])
         elif key in (Qt.Key.Key_Up, Qt.Key.Key_Down):
             self._go(1 if key == Qt.Key.Key_Down else -1)

@@ -116,6 +116,7 @@ class CrewPanel(BenchPanel):
             box.setChecked(number in order.calendar.days)
         if not self.holidays.hasFocus():
             self.holidays.setText(", ".join(order.calendar.holidays))
+            self.holidays.setCursorPosition(0)
         self.crews.show_nodes(order.crews, system)
         self.machines.show_nodes(order.machines, system)
         self.clocks.show_nodes(order.clocks, system)

@@ -165,12 +165,12 @@ class TonightStrip(OrderStrip):
             ("breaks", "breaks", H, 58),
             ("check", "check", H, 58),
             ("wait", "waits", H, 58),
+            ("edge", "hours a metre", Quantity.FACTOR, 60),
         ),
         (
             ("width", "strip", L, 70),
             ("module", "by", L, 70),
             ("sides", "open sides", N, 40),
-            ("edge", "hours a metre", Quantity.FACTOR, 60),
             ("stock", "cover in stock", Quantity.AREA, 84),
         ),
     )

@@ -9,16 +9,15 @@ from glacis.ui.window import MainWindow
 
 
 def poses(window: MainWindow) -> Iterator[Pose]:
-    """The roof in plan and in space, its cuts; the barn in US units by lamp light."""
+    """The roof in plan and in space; the barn in US units by lamp light."""
     window.desk.select_area("hall-south")
     bench = window.bench("shape", ShapeBench)
     bench.hand.choose(rim="south")
     bench.refresh()
     yield Pose("shape", window)
     bench.hand.choose()
-    for view in ("space", "cuts"):
-        bench.show_view(view)
-        yield Pose(f"shape-{view}", window)
+    bench.show_view("space")
+    yield Pose("shape-space", window)
     window.papers.open_demo("sallow-creek")
     window.desk.adjust(theme="lamp")
     bench.show_view("space")
