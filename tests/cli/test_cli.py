@@ -40,10 +40,8 @@ def test_check_as_json_is_full_precision(project_file, capsys):
 def test_a_roof_without_stops_exits_0(tmp_path, capsys):
     path = tmp_path / "hall.glacis"
     halls = tuple(a for a in free_demo().areas if a.assembly == "hall-slate")
-    save(
-        replace(free_demo(), areas=halls, falls=(), airs=(), probes=(), fixings=(), pull_outs=()),
-        path,
-    )
+    bare = replace(free_demo(), areas=halls, falls=(), airs=(), probes=(), fixings=(), pull_outs=())
+    save(replace(bare, quantities=replace(bare.quantities, stacks=())), path)
     assert main(["check", str(path)]) == 0
     assert "mind:" in capsys.readouterr().out
 

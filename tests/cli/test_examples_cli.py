@@ -24,7 +24,7 @@ KEYS = {
     "annual_loss_kWh_m2", "monthly", "id", "name", "assembly",
     "falls", "air", "hot_day", "eaves", "ice_kg_m", "pitch_deg", "azimuth_deg", "area_m2",
     "plan_area_m2", "rafter_m", "edges", "set_out", "eaves_section", "panels",
-    "wind", "fixing_sets", "chain",
+    "wind", "fixing_sets", "chain", "weights",
 }  # fmt: skip
 WHO = Decision(id="", subject="", who="R. Vane", role="owner", date="2026-06-01", reason="Known")
 

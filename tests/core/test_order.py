@@ -7,6 +7,8 @@ from itertools import pairwise
 from math import radians, tan
 
 import pytest
+from hypothesis import given, settings
+from hypothesis import strategies as st
 from msgspec.structs import replace
 
 from core.bought_roofs import TRIPS
@@ -15,7 +17,7 @@ from glacis.core.errors import ValueRefused
 from glacis.core.graph.part import WHOLE
 from glacis.core.model.days import day_text, weekday
 from glacis.core.model.document import Project
-from glacis.core.model.layers import AirLayer, Framing, MembraneLayer, SolidLayer
+from glacis.core.model.layers import AirLayer, Framing, Layer, MembraneLayer, SolidLayer
 from glacis.core.model.order import ClockLimit, Crew, Lasts, Move, Order, Signed
 from glacis.core.order.change import (
     MoveRefused,
@@ -30,6 +32,7 @@ from glacis.core.order.change import (
     state_order,
     state_tonight,
 )
+from glacis.core.order.growth import area_at, at_work, layers_at
 from glacis.core.order.moves import path_between
 from glacis.core.order.parts import PLAN, TASKS
 from glacis.core.order.planned import Plan, wish_in
@@ -143,6 +146,95 @@ def test_layers_of_large_roofs_wait_for_each_other_without_contradiction(side):
     assert plan.network is not None, plan.circle
     held = [link.before for link in plan.links if link.rule == 18 and link.longest == 1.0]
     assert held == ["a/cover"]
+
+
+SOLIDS = (
+    "plywood", "dense-concrete", "eps-white", "gypsum-board", "gypsum-cover-board", "gravel-ballast", "stone-wool-batt",
+    "oriented-strand-board", "slate", "spray-foam-closed", "cellulose-loose",
+)  # fmt: skip
+SHEETS = (
+    "bitumen-aluminium-barrier", "polyethylene-sheet", "polyolefin-sheet", "protection-fleece", "underlay-open",
+    "silicone-coating", "epdm-sheet",
+)  # fmt: skip
+
+
+@st.composite
+def stacks(draw):
+    """Layers in any order, sensible or not."""
+    layers: list[Layer] = []
+    for number in range(draw(st.integers(1, 8))):
+        kind = draw(st.sampled_from(("solid", "solid", "sheet", "air")))
+        frame = BATTEN if draw(st.booleans()) else None
+        ident = f"l{number}"
+        if kind == "solid":
+            thickness = draw(st.sampled_from((0.012, 0.05, 0.2)))
+            material = draw(st.sampled_from(SOLIDS))
+            layers.append(
+                SolidLayer(id=ident, material=material, thickness=thickness, framing=frame)
+            )
+        elif kind == "sheet":
+            layers.append(MembraneLayer(id=ident, material=draw(st.sampled_from(SHEETS))))
+        else:
+            layers.append(AirLayer(id=ident, thickness=0.04, framing=frame, ventilation="well"))
+    return tuple(layers), draw(st.sampled_from((0.0, 35.0)))
+
+
+@settings(deadline=None, max_examples=40)
+@given(stacks())
+def test_any_stack_of_layers_has_an_order_that_keeps_laps_tests_and_drying(stack):
+    layers, pitch = stack
+    plan = plan_of(roof_project(*layers, pitch=pitch))
+    assert plan.network is not None, plan.circle
+    above = sorted(
+        (t for t in plan.tasks if t.layer and t.fitted == "above"), key=lambda t: t.number
+    )
+    for low, high in pairwise(above):
+        assert ends(plan, low.id) <= begins(plan, high.id) + 1e-9
+    ids = {task.id for task in plan.tasks}
+    for first, second in (("a/drying", "a/deck-dry"), ("edge-protection", "a/flood-test")):
+        if {first, second} <= ids:
+            assert ends(plan, first) <= begins(plan, second) + 1e-9
+    starts = plan.network.earliest
+    tight = [t for t in above if t.water == "closes"]
+    for task in plan.tasks:
+        if task.fitted == "below" and tight and "ceiling" not in task.tags:
+            assert begins(plan, task.id) >= ends(plan, tight[0].id) - 1e-9 or any(
+                "ceiling" in other.tags for other in plan.tasks
+            )
+    stages = [area_at(plan, starts, "a", at / 2) for at in range(2 * int(plan.network.length) + 4)]
+    order = ("untouched", "begun", "tight", "done")
+    assert [order.index(each) for each in stages] == sorted(order.index(each) for each in stages)
+    assert stages[-1] == "done"
+
+
+def test_a_roof_grows_from_its_deck_outward_and_last_from_below():
+    plan = plan_of(twelve())
+    assert plan.network is not None
+    ids = [layer.id for layer in TWELVE]
+
+    def laid(at: float) -> list[str]:
+        states = layers_at(plan, plan.network.earliest, "a", ids, at)
+        return [name for name, state in zip(ids, states, strict=True) if state == "laid"]
+
+    assert laid(0.0) == []
+    assert laid(ends(plan, "a/taper-board")) == ["deck", "barrier", "flat-board", "taper-board"]
+    assert "lining" not in laid(ends(plan, "a/sheet"))
+    assert laid(plan.network.length) == ids
+    assert area_at(plan, plan.network.earliest, "a", ends(plan, "a/sheet")) == "tight"
+    going = at_work(plan, plan.network.earliest, begins(plan, "a/sheet"))
+    assert "a/sheet" in {task.id for task in going}
+
+
+def test_boards_of_a_panel_lie_with_it():
+    plan = plan_of(shipped_demo("sallow-creek"))
+    assert plan.network is not None
+    ids = ("inner-board", "core", "outer-board")
+    early = plan.network.earliest
+    assert (
+        layers_at(plan, early, "barn-north", ids, begins(plan, "barn-north/core") - 0.1)
+        == ("to come",) * 3
+    )
+    assert layers_at(plan, early, "barn-north", ids, ends(plan, "barn-north/core")) == ("laid",) * 3
 
 
 def test_hours_of_the_bill_are_days_of_a_crew():

@@ -24,7 +24,7 @@ from glacis.core.order.parts import FINISH, PLAN
 from glacis.core.order.planned import ties_of
 from glacis.core.order.task import Link, Task
 from glacis.core.order.tonight import closed_tonight, tonight_steps
-from glacis.core.order.weather import FinishRead, Needs, drawn_days, finishes, workable
+from glacis.core.order.weather import FinishRead, Needs, drawn_days, finishes, lost_days, workable
 from glacis.core.quantities.parts import COUNTED
 from glacis.core.weather.parts import WEATHER
 from support import analyser, case, demo
@@ -366,6 +366,13 @@ def test_a_shower_keeps_sheets_waiting_for_dry_ground():
     lone = np.ones(8760)
     lone[10] = 0.0
     assert workable(year_of(rain=lone), Needs(0.0), (7.0, 16.0)).sum() == 0
+
+
+def test_days_lost_to_weather_are_those_of_the_record():
+    rain = np.zeros(8760)
+    rain[(31 + 28 + 31 + 5) * 24 : (31 + 28 + 31 + 6) * 24] = 4.0  # the sixth of April
+    lost = lost_days(year_of(rain=rain), (7.0, 16.0), calendar_of("2027-04-05", Workdays()), 3)
+    assert lost == pytest.approx((0.0, 1.0, 0.0))
 
 
 def test_finishes_are_drawn_again_alike_and_stand_in_their_order():

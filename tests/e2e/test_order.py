@@ -177,7 +177,10 @@ def test_hold_points_are_signed_with_a_name(window, bench, answers):
 
 def test_finishes_are_drawn_in_the_background_and_want_a_first_day(window, bench, qtbot):
     key(bench, Qt.Key.Key_3)
-    qtbot.waitUntil(lambda: window.desk.results.state(FINISH, WHOLE).__class__.__name__ == "Ready")
+    qtbot.waitUntil(
+        lambda: window.desk.results.state(FINISH, WHOLE).__class__.__name__ == "Ready",
+        timeout=60_000,
+    )
     bench.refresh()
     assert "P80" in written(bench) or "eight in ten" in written(bench)
     bench.show_view("timeline")
@@ -203,6 +206,22 @@ def test_more_people_open_more_of_a_roof_tonight(window, bench):
     assert {"H", "x", "bay"} <= {step.symbol for step in made.steps}
 
 
+def test_a_slider_lets_the_roof_grow_day_by_day(window, bench):
+    window.desk.select_area("laboratory")
+    key(bench, Qt.Key.Key_5)
+    assert "day 0" in written(bench)
+    drawn = len(bench.canvas.scene.items)
+    bench.growth.slider.setValue(bench.growth.slider.maximum())
+    assert "All is done." in written(bench)
+    assert len(bench.canvas.scene.items) > drawn
+    key(bench, Qt.Key.Key_Left)
+    assert bench.hand.at == pytest.approx(bench.growth.slider.maximum() / 4 - 0.25)
+    other = next(h for h in bench.canvas.scene.hot if h.id == "corridor")
+    middle = [int((other.box[k] + other.box[k + 2]) / 2) for k in (0, 1)]
+    QTest.mouseClick(bench.canvas, Qt.MouseButton.LeftButton, pos=QPoint(*middle))
+    assert window.desk.area.roof.area.id == "corridor"
+
+
 def test_a_job_without_roofs_says_so(window, bench):
     window.desk.open_document(Project(name="Bare", site=window.desk.project.site))
     assert written(bench)
@@ -214,7 +233,7 @@ def test_both_demos_in_both_units_show_every_view(window, bench, units, demo_nam
     window.desk.open_document(shipped_demo(demo_name))
     window.desk.change_units(units)
     assert window.desk.value(PLAN, WHOLE).network is not None
-    for view in ("timeline", "clocks", "tonight"):
+    for view in ("timeline", "clocks", "tonight", "growth"):
         bench.show_view(view)
         assert written(bench)
     for code in (

@@ -13,6 +13,7 @@ from PyQt6.QtWidgets import QApplication
 
 import glacis.core
 from glacis.core.stages import STAGES
+from glacis.ui.bench import Bench
 from glacis.ui.drawing.canvas import Canvas
 from glacis.ui.stages.build_up.bench import SectionBench
 from glacis.ui.stages.heat.bench import HeatBench
@@ -54,8 +55,15 @@ def traced() -> Iterator[set[str]]:
         sys.setprofile(None)
 
 
-LOOKUPS = {"analysis/results.py", "graph/reader.py", "graph/memo.py", "shape/vectors.py"}
-"""Finding values that are there; and sums of vectors, which drawings in space are made of."""
+LOOKUPS = {
+    "analysis/results.py",
+    "graph/reader.py",
+    "graph/memo.py",
+    "shape/vectors.py",
+    "quantities/shown.py",
+    "quantities/measures.py",
+}
+"""Finding values that are there; sums of vectors, which drawings in space are made of; figures put into words."""
 
 
 def is_lookup(frame: FrameType) -> bool:
@@ -106,6 +114,19 @@ def test_no_view_of_set_out_calculates_while_it_paints(window):
     window.show_stage("set-out")
     bench = window.bench("set-out", SetOutBench)
     for view in ("courses", "deck", "eaves", "panels"):
+        bench.show_view(view)
+        QApplication.processEvents()
+        with traced() as called:
+            repaint(window)
+        assert called == set(), view
+
+
+@pytest.mark.parametrize("stage", ["quantities", "order"])
+def test_no_view_of_bill_and_order_calculates_while_it_paints(window, stage):
+    window.desk.select_area("laboratory")
+    window.show_stage(stage)
+    bench = window.bench(stage, Bench)
+    for view in bench.views:
         bench.show_view(view)
         QApplication.processEvents()
         with traced() as called:

@@ -21,6 +21,7 @@ from glacis.report.chapters.order.chapter import blocks, reads
 from glacis.report.chapters.order.files import calendar, day_sheets, links, tasks
 from glacis.report.charts.order_clocks import ClocksView, TonightView, clocks_scene, tonight_scene
 from glacis.report.charts.order_finish import FinishView, finish_scene
+from glacis.report.charts.order_growth import grown_at, growth_scene
 from glacis.report.charts.order_timeline import TimelineView, timeline_scene
 from glacis.report.results import results_json
 from glacis.report.scene import Text
@@ -119,6 +120,10 @@ def test_words_stay_inside_their_drawings(name, system, size):
         finish_scene(FinishView(finish, plan.calendar), size),
         tonight_scene(TonightView(area, closed, tonight, system), size),
     ]
+    roof = results.areas[0].roof
+    for at in (0.0, 3.25, plan.network.length):
+        view = grown_at(project, roof, plan, plan.network.earliest, at, system)
+        scenes.append(growth_scene(view, size))
     for scene in scenes:
         assert any(isinstance(item, Text) for item in scene.items)
         assert not outside(scene)

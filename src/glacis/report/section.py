@@ -1,7 +1,7 @@
 # SPDX-License-Identifier: GPL-3.0-or-later
 """The to-scale section of an assembly, outside on top."""
 
-from collections.abc import Iterator
+from collections.abc import Iterator, Sequence
 from typing import Literal
 
 from msgspec import Struct
@@ -34,6 +34,7 @@ from glacis.report.scene import (
     Scene,
     Text,
     box,
+    shifted,
     shorten,
     spread,
     text_width,
@@ -420,6 +421,27 @@ def section_scene(roof: AnalysedArea, detail: AreaDetail, style: SectionStyle) -
     items.extend(thread_items(traced, layout))
     hot = tuple(_spots(traced, layout, style)) if style.live else ()
     return Scene(style.width, style.height, tuple(items), hot)
+
+
+def grown_items(
+    layout: Frame, states: Sequence[str], offset: tuple[float, float]
+) -> Iterator[Item]:
+    """Layers as far as they lie: hatched once they do, with a heavy frame while at work, else in outline.
+
+    Args:
+        layout: of the whole section.
+        states: of each layer, "to come", "at work" or "laid".
+        offset: by which all is moved.
+    """
+    for band, state in zip(layout.bands, states, strict=True):
+        if state != "to come":
+            yield from (shifted(item, *offset) for item in _band_items(band, layout))
+        ink, width = {
+            "to come": ("hairline", DIMENSION), "at work": ("accent", CUT), "laid": ("ink", FACE),
+        }[state]  # fmt: skip
+        corners = (layout.left, band.top, layout.right, band.top, layout.right, band.bottom)
+        ring = (*corners, layout.left, band.bottom, layout.left, band.top)
+        yield shifted(Line(ring, ink, width), *offset)
 
 
 def _spots(traced: tuple[Thread, ...], layout: Frame, style: SectionStyle) -> Iterator[Hot]:

@@ -177,15 +177,18 @@ def _in_scope(
         yield from (task for task in near if task.id == outward.get(first.id))
         return
     for task in near:
-        both_layers = bool(first.layer and task.layer)
-        if (
-            both_layers
-            and row.scope == "area"
-            and task.number <= first.number
-            and task.fitted == "above"
-        ):
+        if row.scope == "area" and not _outside(first, task):
             continue
         yield task
+
+
+def _outside(first: Task, second: Task) -> bool:
+    """Whether what follows lies outside what comes first, or comes from below; tests lie with what they test."""
+    if first.number < 0 or second.number < 0:
+        return True
+    if second.layer:
+        return second.number > first.number or second.fitted != "above"
+    return second.number >= first.number
 
 
 def _downhill(

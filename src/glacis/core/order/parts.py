@@ -13,9 +13,11 @@ from glacis.core.quantities.parts import BILL, COST, COUNTED, trade_in
 from glacis.core.shape.parts import SHAPE
 
 if TYPE_CHECKING:
+    from glacis.core.order.days import Calendar
     from glacis.core.order.planned import Plan, PlanRead
     from glacis.core.order.tasks import TasksRead
     from glacis.core.order.weather import Finish, FinishRead
+    from glacis.core.weather.hours import WeatherYear
 
 
 def _reads_tasks(reader: Reader, _subject: str) -> "TasksRead":
@@ -98,6 +100,39 @@ def _plan(read: "PlanRead") -> "Plan":
 
 PLAN = Part("order of work", _reads_plan, _plan, lambda plan: 2000 * (1 + len(plan.tasks)))
 """The order of work with its days, floats, clocks and moves."""
+
+
+class LostRead(Struct, frozen=True):
+    """What lost shares of days follow from."""
+
+    year: "WeatherYear"
+    shift: tuple[float, float]
+    calendar: "Calendar"
+    days: int
+
+
+def _reads_lost(reader: Reader, _subject: str) -> LostRead | None:
+    from glacis.core.weather.parts import WEATHER
+
+    plan = reader.value(PLAN, WHOLE)
+    if plan.network is None or not plan.dated:
+        return None
+    stated = reader.project.order.calendar
+    last = max(plan.network.length, *plan.crews, 0.0)
+    year = reader.value(WEATHER, WHOLE).year
+    return LostRead(year, (stated.start, stated.end), plan.calendar, int(last) + 2)
+
+
+def _lost(read: LostRead | None) -> tuple[float, ...]:
+    if read is None:
+        return ()
+    from glacis.core.order.weather import lost_days
+
+    return lost_days(read.year, read.shift, read.calendar, read.days)
+
+
+LOST = Part("days lost to weather", _reads_lost, _lost, lambda found: 100 * (1 + len(found)))
+"""Share of each workday that general work outdoors loses by the year of record; empty without a first day."""
 
 
 def _reads_finish(reader: Reader, _subject: str) -> "FinishRead | None":

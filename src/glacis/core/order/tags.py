@@ -51,12 +51,12 @@ def layer_tags(
     found += [
         role
         for role in ("air", "vapour", "root", "drainage", "planting", "ballast")
-        if number != deck and layer.has_role(role)
+        if number > deck and layer.has_role(role)
     ]
     found += _material_tags(item, layer, number > deck)
-    if layer.has_role("covering"):
+    if number > deck and layer.has_role("covering"):
         found.append("sheet" if pitch < FLAT or layer.kind == "membrane" else "covering")
-    elif layer.has_role("water") and layer.kind == "membrane":
+    elif number > deck and layer.has_role("water") and layer.kind == "membrane":
         found.append("sheet" if pitch < FLAT else "underlay")
     if "hot" in material.traits:
         found.append("hot")

@@ -22,7 +22,7 @@ class Task(Struct, frozen=True):
         areas: ids of roof areas it lies on.
         pieces: ids of the junctions; none for what lies in the field.
         layer: id of the layer; empty for none.
-        number: of the layer from inside, from 0; -1 for none.
+        number: of the layer from inside, from 0, or of the one that is tested; -1 for none.
         tags: by which rules know it.
         trade: that does it.
         people: at the same time.

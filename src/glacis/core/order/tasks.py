@@ -217,18 +217,13 @@ def _frame(
 def _checks(read: TasksRead, each: AreaTasks) -> Iterator[Task]:
     """Tests, waits, permits and readings that layers of an area ask for."""
     area, items = each.area, each.counted
-    tags = {
-        tag
-        for number, item in enumerate(items)
-        for tag in layer_tags(item, number, items, area.pitch)
-    }
+    by_layer = [set(layer_tags(item, k, items, area.pitch)) for k, item in enumerate(items)]
+    tags = set().union(*by_layer)
     flat = area.pitch < FLAT
     if any(item.area == area.id for item in read.quantities.stripped):
         yield from _stripping(read, area)
-    if flat and {"air", "vapour"} & tags and "insulation" in tags and "sheet" in tags:
-        yield _test(area, "air-test", "air layer tested", (0.25, 0.5, 1.0), hold=True)
     if flat and "sheet" in tags:
-        yield _test(area, "flood-test", "water test, a day standing", (1.0, 1.0, 2.0), hold=True)
+        yield from _tests(area, by_layer)
     if "hot" in tags:
         yield _decision(area, "permit", "permit for hot work", hold=True)
     deck = deck_number(items)
@@ -242,11 +237,32 @@ def _checks(read: TasksRead, each: AreaTasks) -> Iterator[Task]:
         yield _decision(area, "load-check", "loads of stacks checked", hold=True)
 
 
+def _tests(area: RoofArea, by_layer: list[set[str]]) -> Iterator[Task]:
+    """Of the air layer under the insulation, and of the outermost sheet."""
+    last = max((k for k, tags in enumerate(by_layer) if "insulation" in tags), default=-1)
+    airs = [k for k, tags in enumerate(by_layer) if {"air", "vapour"} & tags and k < last]
+    sheet = max(k for k, tags in enumerate(by_layer) if "sheet" in tags)
+    if airs:
+        days = (0.25, 0.5, 1.0)
+        yield _test(area, "air-test", "air layer tested", days, hold=True, number=airs[0])
+    days = (1.0, 1.0, 2.0)
+    yield _test(area, "flood-test", "water test, a day standing", days, hold=True, number=sheet)
+
+
 def _test(
-    area: RoofArea, ident: str, name: str, days: tuple[float, float, float], *, hold: bool
+    area: RoofArea,
+    ident: str,
+    name: str,
+    days: tuple[float, float, float],
+    *,
+    hold: bool,
+    number: int = -1,
 ) -> Task:
     tags = (ident.replace("-", " "),)
-    return Task(f"{area.id}/{ident}", name, "test", (area.id,), tags, hold=hold, days=days)
+    place = (area.id,)
+    return Task(
+        f"{area.id}/{ident}", name, "test", place, tags, number=number, hold=hold, days=days
+    )
 
 
 def _decision(area: RoofArea, ident: str, name: str, *, hold: bool) -> Task:

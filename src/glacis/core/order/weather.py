@@ -93,6 +93,21 @@ def workable(year: WeatherYear, needs: Needs, shift: tuple[float, float]) -> np.
     return np.asarray(_runs(hours).mean(axis=1))
 
 
+def lost_days(
+    year: WeatherYear, shift: tuple[float, float], calendar: Calendar, days: int
+) -> tuple[float, ...]:
+    """Share of the shift of each workday that general work outdoors loses to weather, by the year of record.
+
+    Args:
+        year: hour by hour.
+        shift: first and last hour of it [h].
+        calendar: of the site.
+        days: how many, from the first workday on.
+    """
+    share = 1 - workable(year, ANY, shift)
+    return tuple(float(share[_of_year(day)]) for day in calendar.workdays[:days])
+
+
 def dew_point(vapour: np.ndarray) -> np.ndarray:
     """Temperature at which air with this vapour pressure is saturated [°C] (ISO 13788:2012, E.9 and E.10)."""
     ratio = np.log(np.maximum(vapour, 1.0) / 610.5)

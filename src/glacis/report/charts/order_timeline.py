@@ -47,6 +47,7 @@ class TimelineView(Struct, frozen=True):
         onto: id of the task it is being dragged onto; empty for none.
         first: number of the first row that is shown.
         crews: whether bars stand where crews get to them.
+        lost: share of each workday that weather takes, by the year of record; empty for unknown.
     """
 
     plan: Plan
@@ -57,6 +58,7 @@ class TimelineView(Struct, frozen=True):
     onto: str = ""
     first: int = 0
     crews: bool = False
+    lost: tuple[float, ...] = ()
 
 
 class Days(Struct, frozen=True):
@@ -104,7 +106,8 @@ def timeline_scene(view: TimelineView, size: Size) -> Scene:
         (size[0] - NAMES - 16) / max(1.0, end - begin),
     )
     most = fitting(size[1])
-    items: list[Item] = list(_head(view, days, (begin, end), size))
+    items: list[Item] = list(_lost(view, days, (begin, end), size))
+    items += _head(view, days, (begin, end), size)
     hot: list[Hot] = []
     clocks = {clock.task: clock for clock in plan.clocks}
     y = HEAD
@@ -152,6 +155,17 @@ def _name(view: TimelineView, task: Task) -> str:
     }
     many = len(alone) > 1
     return f"{name}, {where[0]}" if many and len(where) == 1 and where[0] not in name else name
+
+
+def _lost(view: TimelineView, days: Days, span: tuple[float, float], size: Size) -> Iterator[Item]:
+    """What weather takes of each day, behind all, as the end of the day."""
+    bottom = size[1] - FOOT - 8
+    first, last = int(span[0]), int(span[1]) + 1
+    for day, share in enumerate(view.lost[first:last], first):
+        right = min(days.x(day + 1), size[0] - 8)
+        left = days.x(day + 1 - share)
+        if right - left > 0.3:
+            yield Patch(box(left, HEAD, right, bottom), "hairline", "", 0.0)
 
 
 def _head(view: TimelineView, days: Days, span: tuple[float, float], size: Size) -> Iterator[Item]:

@@ -41,8 +41,9 @@ KIND = BenchKind(
         Action("Edit", "Take the last move back", "", "Let the derived order stand again", _take_back),
     ),
     keys=(
-        BenchKey("1 to 4", "timeline, clocks, finish, tonight"),
+        BenchKey("1 to 5", "timeline, clocks, finish, tonight, growth"),
         BenchKey("up, down", "the next task"),
+        BenchKey("left, right", "a quarter of a day, under Growth"),
         BenchKey("A", "tasks of this area, or all"),
         BenchKey("B", "then another task: this one before it"),
         BenchKey("Escape", "let go"),

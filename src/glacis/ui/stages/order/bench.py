@@ -1,5 +1,5 @@
 # SPDX-License-Identifier: GPL-3.0-or-later
-"""The Order bench: tasks along the days, clocks, finishes over drawn years, what is closed by tonight."""
+"""The Order bench: tasks along the days, clocks, finishes over drawn years, growth, what is closed by tonight."""
 
 from collections.abc import Callable
 from datetime import date
@@ -12,7 +12,7 @@ from glacis.core.graph.part import WHOLE, Pending, Ready
 from glacis.core.model.days import day_text
 from glacis.core.model.order import Move
 from glacis.core.order.moves import Wished
-from glacis.core.order.parts import FINISH
+from glacis.core.order.parts import FINISH, LOST
 from glacis.core.order.working import task_working, tonight_working
 from glacis.core.quantities.measures import told
 from glacis.core.working import Working
@@ -25,6 +25,7 @@ from glacis.report.charts.order_clocks import (
 )
 from glacis.report.charts.order_clocks import fitting as clocks_fitting
 from glacis.report.charts.order_finish import FinishView, finish_scene
+from glacis.report.charts.order_growth import grown_at, growth_scene
 from glacis.report.charts.order_timeline import TimelineView, fitting, listed, timeline_scene
 from glacis.report.scene import Hot, SceneMaker, saying
 from glacis.ui.bench import Bench, view_buttons
@@ -34,7 +35,7 @@ from glacis.ui.plain import plain_tip
 from glacis.ui.prompts import Prompts
 from glacis.ui.stages.order.crew_panel import CrewPanel
 from glacis.ui.stages.order.hand import OrderHand
-from glacis.ui.stages.order.strips import OrderStrip, TaskStrip, TonightStrip
+from glacis.ui.stages.order.strips import GrowthStrip, OrderStrip, TaskStrip, TonightStrip
 from glacis.ui.widgets.bench_panel import open_alone
 from glacis.ui.widgets.labels import label, tight
 
@@ -43,17 +44,21 @@ VIEWS = (
     ("clocks", "Clocks", "What lies open, and for how long it may (2)"),
     ("finish", "Finish", "When the work is done, over drawn years (3)"),
     ("tonight", "Tonight", "How much may be opened so that it is closed by tonight (4)"),
+    ("growth", "Growth", "The roof as far as it has grown on a day (5)"),
 )
 VIEW_KEYS = {
     Qt.Key.Key_1: "timeline", Qt.Key.Key_2: "clocks", Qt.Key.Key_3: "finish", Qt.Key.Key_4: "tonight",
+    Qt.Key.Key_5: "growth",
 }  # fmt: skip
 WORDS = {
     "timeline": "Derived from layers, laps and edges; site and products decide. Edge protection "
-    "before anybody goes up.",
+    "before anybody goes up. Behind: what the year of record takes of each day.",
     "clocks": "General limits until the product's own is entered. What was wetted is dried or taken "
     "off, never covered.",
     "finish": "Drawn from one year of the site's hours; crews are taken as free. A forecast outranks "
     "it for the next days.",
+    "growth": "Tight once a layer that sheds water lies; what is laid from below comes after. Left and right "
+    "arrow go by a quarter of a day.",
     "tonight": "Old outlets live, cover on site, forecast read. Nothing is stripped that is not closed tonight.",
 }
 
@@ -93,7 +98,10 @@ class OrderBench(Bench):
         self.column.addWidget(self.canvas, 1)
         self.tasks, self.tonight = TaskStrip(desk, self.hand), TonightStrip(desk, self.hand)
         self.tasks.before_wanted.connect(self.want_before)
-        self.strips: dict[str, OrderStrip] = {"timeline": self.tasks, "tonight": self.tonight}
+        self.growth = GrowthStrip(desk, self.hand)
+        self.strips: dict[str, OrderStrip] = {
+            "timeline": self.tasks, "tonight": self.tonight, "growth": self.growth,
+        }  # fmt: skip
         for strip in self.strips.values():
             strip.said.connect(self.said)
             self.column.addWidget(strip)
@@ -179,6 +187,8 @@ class OrderBench(Bench):
             return lambda w, h: clocks_scene(clocks, (w, h))
         if self._view == "finish":
             return self._finish()
+        if self._view == "growth":
+            return self._growth()
         if self._view == "tonight":
             closed, area = hand.closed(), desk.area
             if closed is None or area is None:
@@ -188,8 +198,9 @@ class OrderBench(Bench):
             shown = TonightView(area.roof.area, closed, desk.project.order.tonight, desk.system)
             return lambda w, h: tonight_scene(shown, (w, h))
         view = TimelineView(
-            hand.plan, hand.shown, names, desk.system, hand.task, hand.onto, self._first, hand.crews
-        )
+            hand.plan, hand.shown, names, desk.system, hand.task, hand.onto, self._first, hand.crews,
+            desk.value(LOST, WHOLE),
+        )  # fmt: skip
         view = self._in_sight(view)
         return lambda w, h: timeline_scene(view, (w, h))
 
@@ -208,6 +219,16 @@ class OrderBench(Bench):
                 self._first = at - most // 3
         self._first = max(0, min(self._first, len(rows) - most))
         return replace(view, first=self._first)
+
+    def _growth(self) -> SceneMaker:
+        hand, area = self.hand, self.desk.area
+        if area is None or hand.plan.network is None:
+            return saying("Tasks wait for each other in a circle: the timeline tells which.")
+        moment = min(hand.at, hand.end)
+        view = grown_at(
+            self.desk.project, area.roof, hand.plan, hand.starts, moment, self.desk.system
+        )
+        return lambda w, h: growth_scene(view, (w, h))
 
     def _finish(self) -> SceneMaker:
         plan = self.hand.plan
@@ -251,6 +272,8 @@ class OrderBench(Bench):
             self.said.emit("Press the task that this one is to come before.", False)
 
     def _press(self, hot: Hot | None, _at: QPointF) -> None:
+        if hot is not None and hot.kind == "area":
+            self.desk.select_area(hot.id)
         if hot is None or hot.kind != "task":
             return
         if self._wants_before and self.hand.task and hot.id != self.hand.task:
@@ -351,6 +374,8 @@ class OrderBench(Bench):
             self.show_view(VIEW_KEYS[key])
         elif key in (Qt.Key.Key_Up, Qt.Key.Key_Down):
             self._go(1 if key == Qt.Key.Key_Down else -1)
+        elif key in (Qt.Key.Key_Left, Qt.Key.Key_Right) and self._view == "growth":
+            self.growth.go(1 if key == Qt.Key.Key_Right else -1)
         elif key == Qt.Key.Key_A:
             self.hand.choose(all=not self.hand.all)
         elif key == Qt.Key.Key_B and self.hand.task:

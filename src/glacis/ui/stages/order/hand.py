@@ -38,11 +38,24 @@ class OrderHand(QObject):
         self.onto = ""
         self.all = False
         self.crews = False
+        self.at = 0.0
 
     @property
     def plan(self) -> Plan:
         """The order of work."""
         return self._desk.value(PLAN, WHOLE)
+
+    @property
+    def starts(self) -> tuple[float, ...]:
+        """Of all tasks, as early as can be or as crews get to them [workdays]."""
+        network = self.plan.network
+        return self.plan.crews if self.crews or network is None else network.earliest
+
+    @property
+    def end(self) -> float:
+        """When everything is done [workdays]."""
+        lasting = zip(self.starts, self.plan.tasks, strict=True)
+        return max((start + task.days[1] for start, task in lasting), default=0.0)
 
     @property
     def held(self) -> Task | None:

@@ -2,10 +2,19 @@
 """Fields under the Order bench: beginning, what is listed, the task in the hand, closed by tonight."""
 
 from functools import partial
+from math import ceil
 from typing import Any
 
-from PyQt6.QtCore import pyqtSignal
-from PyQt6.QtWidgets import QHBoxLayout, QLineEdit, QPushButton, QSizePolicy, QVBoxLayout, QWidget
+from PyQt6.QtCore import Qt, pyqtSignal
+from PyQt6.QtWidgets import (
+    QHBoxLayout,
+    QLineEdit,
+    QPushButton,
+    QSizePolicy,
+    QSlider,
+    QVBoxLayout,
+    QWidget,
+)
 
 from glacis.core.model.order import Tonight
 from glacis.core.units.quantities import Quantity
@@ -146,6 +155,40 @@ class TaskStrip(OrderStrip):
         if not self.reason.hasFocus():
             self.reason.setText(stated.reason if stated is not None else "")
         self.derive.setEnabled(stated is not None)
+
+
+QUARTERS = 4
+"""Steps of the slider in a day."""
+
+
+class GrowthStrip(OrderStrip):
+    """The day up to which the roof has grown."""
+
+    def __init__(self, desk: Desk, hand: OrderHand) -> None:
+        super().__init__(desk, hand)
+        row = self.row()
+        row.addWidget(label("day", "second small"))
+        self.slider = QSlider(Qt.Orientation.Horizontal)
+        self.slider.setAccessibleName("Day of the work")
+        self.slider.setToolTip(plain_tip("The day up to which the roof is drawn"))
+        self.slider.setPageStep(QUARTERS)
+        self.slider.valueChanged.connect(self._slid)
+        row.addWidget(self.slider, 1)
+
+    def _slid(self, value: int) -> None:
+        if value != round(self.hand.at * QUARTERS):
+            self.hand.choose(at=value / QUARTERS)
+
+    def go(self, by: int) -> None:
+        """So many quarters of a day on."""
+        self.slider.setValue(self.slider.value() + by)
+
+    def refresh(self) -> None:
+        """Show the day."""
+        self.slider.blockSignals(True)
+        self.slider.setRange(0, ceil(self.hand.end * QUARTERS))
+        self.slider.setValue(round(self.hand.at * QUARTERS))
+        self.slider.blockSignals(False)
 
 
 class TonightStrip(OrderStrip):
