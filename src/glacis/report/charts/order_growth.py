@@ -26,6 +26,7 @@ from glacis.report.scene import (
     Text,
     box,
     shorten,
+    text_width,
 )
 from glacis.report.section import SectionStyle, grown_items, lay_out
 
@@ -85,7 +86,7 @@ def growth_scene(view: GrowthView, size: Size) -> Scene:
     hot: list[Hot] = []
     items: list[Item] = [Text(10, 24, view.when, 13, "ink", "start", "semibold")]
     items += _areas(view, (middle - 10, height - HEAD - FOOT - 26), hot)
-    items += _legend(height - FOOT - 10, middle)
+    items += _legend(height - FOOT - 10)
     items += _section(view, middle, (width - middle - 10, height - HEAD - FOOT))
     items += _going(view, size)
     return Scene(*size, tuple(items), tuple(hot))
@@ -117,12 +118,12 @@ def _areas(view: GrowthView, size: Size, hot: list[Hot]) -> Iterator[Item]:
         )
 
 
-def _legend(y: float, width: float) -> Iterator[Item]:
-    step = (width - 20) / len(LOOKS)
-    for number, (stage, (fill, ink, stroke)) in enumerate(LOOKS.items()):
-        x = 10 + number * step
+def _legend(y: float) -> Iterator[Item]:
+    x = 10.0
+    for stage, (fill, ink, stroke) in LOOKS.items():
         yield Patch(box(x, y - 9, x + 11, y + 2), fill, ink, stroke)
         yield Text(x + 16, y, stage, 11, "second")
+        x += 16 + text_width(stage, 11) + 16
 
 
 def _section(view: GrowthView, left: float, size: Size) -> Iterator[Item]:
