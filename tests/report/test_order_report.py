@@ -22,7 +22,7 @@ from glacis.report.chapters.order.files import calendar, day_sheets, links, task
 from glacis.report.charts.order_clocks import ClocksView, TonightView, clocks_scene, tonight_scene
 from glacis.report.charts.order_finish import FinishView, finish_scene
 from glacis.report.charts.order_growth import grown_at, growth_scene
-from glacis.report.charts.order_timeline import TimelineView, timeline_scene
+from glacis.report.charts.order_timeline import TimelineView, fitting, timeline_scene
 from glacis.report.results import results_json
 from glacis.report.scene import Text
 from report.drawn import outside
@@ -127,6 +127,18 @@ def test_words_stay_inside_their_drawings(name, system, size):
     for scene in scenes:
         assert any(isinstance(item, Text) for item in scene.items)
         assert not outside(scene)
+
+
+def test_a_list_that_was_scrolled_fills_a_taller_sheet(plan):
+    def rows_of(height: float) -> list[str]:
+        scene = timeline_scene(
+            TimelineView(plan, (), {}, "si", first=len(plan.tasks)), (738.0, height)
+        )
+        return [spot.id for spot in scene.hot]
+
+    assert len(rows_of(340.0)) == fitting(340.0)
+    assert len(rows_of(518.0)) == fitting(518.0)
+    assert rows_of(518.0)[-1] == plan.tasks[-1].id
 
 
 def test_tasks_that_wait_in_a_circle_are_drawn_as_such():

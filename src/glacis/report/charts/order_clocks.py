@@ -67,7 +67,9 @@ def clocks_scene(view: ClocksView, size: Size) -> Scene:
     clocks = in_order(view.plan.clocks)
     most = max((max(c.limit, c.used) for c in clocks), default=1.0) or 1.0
     y = HEAD
-    for clock in clocks[view.first : view.first + fitting(size[1])]:
+    rows = fitting(size[1])
+    first = max(0, min(view.first, len(clocks) - rows))
+    for clock in clocks[first : first + rows]:
         items += _row(view, clock, most, y, size[0])
         last = f"last day {day_text(clock.last)}" if view.plan.dated else ""
         hint = f"{clock.item}: {clock.source}\n{last}".strip()

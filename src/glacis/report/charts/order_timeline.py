@@ -111,7 +111,8 @@ def timeline_scene(view: TimelineView, size: Size) -> Scene:
     hot: list[Hot] = []
     clocks = {clock.task: clock for clock in plan.clocks}
     y = HEAD
-    for k in rows[view.first : view.first + most]:
+    begun = max(0, min(view.first, len(rows) - most))
+    for k in rows[begun : begun + most]:
         task = plan.tasks[k]
         if task.id in (view.task, view.onto):
             items.append(Patch(box(0, y, size[0], y + ROW), "wash", "", 0.0))
@@ -125,12 +126,12 @@ def timeline_scene(view: TimelineView, size: Size) -> Scene:
         y += ROW
     items += _reasons(view, size)
     if len(rows) > most:
-        last = min(len(rows), view.first + most)
+        last = min(len(rows), begun + most)
         items.append(
             Text(
                 size[0] - 12,
                 size[1] - FOOT + 2,
-                f"{view.first + 1} to {last} of {len(rows)}",
+                f"{begun + 1} to {last} of {len(rows)}",
                 LABEL,
                 "second",
                 "end",
