@@ -7,6 +7,7 @@ from PyQt6.QtCore import Qt
 from e2e.conftest import choose
 from glacis.core.model.variants import variants_of
 from glacis.files.project_file import load
+from glacis.report.scene import Text
 from glacis.ui.beginning import Beginning
 from support import demo
 
@@ -206,6 +207,25 @@ def test_other_schools_stand_beside_what_is_built(window, qtbot):
     qtbot.keyClick(bench.canvas, Qt.Key.Key_Delete)
     assert len(variants_of(window.desk.project, window.desk.assembly.id)) == len(kept) - 1
     assert bench.offered()
+
+
+def test_variants_show_what_they_mean_for_the_whole_job(window, qtbot):
+    window.desk.select_area("laboratory")
+    bench = window.bench("compare")
+    window.show_stage("compare")
+    bench.add_school(bench.offered()[0])
+
+    def words():
+        return [item.text for item in bench.canvas.scene.items if isinstance(item, Text)]
+
+    assert not any("whole job" in each for each in words())
+    bench.canvas.setFocus()
+    qtbot.keyClick(bench.canvas, Qt.Key.Key_W)
+    assert {"Workdays", "Among these", "stays"} <= set(words())
+    assert "First cost, whole job  EUR" in words()
+    assert "likely spreads" in bench._why.text()
+    bench.whole.click()
+    assert "Workdays" not in words()
 
 
 def test_members_can_be_webbed_boards_staggered_and_fills_settle(window, section, qtbot):

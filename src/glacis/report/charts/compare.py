@@ -9,8 +9,11 @@ from glacis.core.analysis.results import AreaResult
 from glacis.core.figures.detail import AreaDetail
 from glacis.core.figures.headline import Headline
 from glacis.core.judgement.finding import SEVERITIES
+from glacis.core.order.whole_job import WholeJob, staying
+from glacis.core.quantities.shown import grouped
+from glacis.core.quantities.spread import Spread, apart
 from glacis.core.units.format import MINUS, number
-from glacis.core.units.quantities import System, to_display
+from glacis.core.units.quantities import Quantity, System, Unit, to_display
 from glacis.report.frame import best_scale
 from glacis.report.scene import (
     DIMENSION,
@@ -24,6 +27,7 @@ from glacis.report.scene import (
     box,
     shifted,
     shorten,
+    text_width,
     wrapped,
 )
 from glacis.report.section import SectionStyle, section_scene
@@ -35,12 +39,16 @@ TITLE = 46.0
 
 
 class Column(Struct, frozen=True):
-    """One alternative: id, name, what follows from it and its lines; the first is what is built."""
+    """One alternative: id, name, what follows from it and its lines; the first is what is built.
+
+    ``job`` is what it means for the whole job, where that was asked for.
+    """
 
     id: str
     name: str
     result: AreaResult
     detail: AreaDetail
+    job: WholeJob | None = None
 
 
 def _difference(old: Headline, new: Headline, system: System) -> str:
@@ -93,7 +101,7 @@ def _table(columns: tuple[Column, ...], width: float, top: float, system: System
             yield Text(x + 6, y, shown, 13, "mind" if missed else "ink", face="semibold")
             if place:
                 yield Text(x + 56, y, _difference(figure, mine, system), 12, "second")
-            if missed:
+            if missed and (not place or width > 130):
                 yield Text(x + width - 12, y, "missed", 12, "mind", "end")
     y = top + ROW * len(first)
     yield Line((6, y - 14, right, y - 14), "hairline", DIMENSION)
@@ -103,12 +111,77 @@ def _table(columns: tuple[Column, ...], width: float, top: float, system: System
         yield Text(NAMES + width * place + 6, y, words, 12)
 
 
+def _change(old: Spread, new: Spread, unit: Unit | None = None) -> str:
+    """Change of a sum, where it is more than both spreads."""
+    if old.typical == new.typical:
+        return ""
+    if not apart(old, new):
+        return "≈"
+    change = abs(new.typical - old.typical)
+    shown = grouped(to_display(change, unit) if unit is not None else change)
+    return f"{'+' if new.typical > old.typical else MINUS}{shown}"
+
+
+def _days(old: WholeJob, new: WholeJob) -> str:
+    if old.days is None or new.days is None or abs(new.days - old.days) < 0.05:
+        return ""
+    return f"{'+' if new.days > old.days else MINUS}{abs(new.days - old.days):.1f}"
+
+
+def _job_rows(
+    columns: tuple[Column, ...], width: float, top: float, system: System, currency: str
+) -> Iterator[Item]:
+    """Cost, carbon and days of the whole job, and which choices another beats in all."""
+    jobs = [column.job for column in columns if column.job is not None]
+    if len(jobs) < len(columns):
+        return
+    stays = staying(jobs)
+    mass = Quantity.MASS.unit(system)
+    names = (
+        f"First cost, whole job  {currency}",
+        f"Carbon, all bought  {mass.symbol}",
+        "Workdays",
+        "Among these",
+    )
+    right = NAMES + width * len(columns)
+    for row, name in enumerate(names):
+        y = top + ROW * row
+        yield Line((6, y - 14, right, y - 14), "hairline", DIMENSION)
+        yield Text(6, y, shorten(name.strip(), NAMES - 8, 12), 12, "second")
+    for place, (job, stay) in enumerate(zip(jobs, stays, strict=True)):
+        x = NAMES + width * place + 6
+        least = "≥ " if job.open else ""
+        figures = (
+            (f"{least}{grouped(job.cost.typical)}", _change(jobs[0].cost, job.cost)),
+            (
+                grouped(to_display(job.carbon.typical, mass)),
+                _change(jobs[0].carbon, job.carbon, mass),
+            ),
+            ("in a circle" if job.days is None else f"{job.days:.1f}", _days(jobs[0], job)),
+            ("stays" if stay else "beaten in all", ""),
+        )
+        for row, (words, change) in enumerate(figures):
+            y = top + ROW * row
+            yield Text(
+                x, y, words, 13 if row < 3 else 12, face="semibold" if row < 3 else "regular"
+            )
+            if place and change:
+                beside = text_width(words, 13) + 12
+                yield Text(x + beside, y, shorten(change, width - beside - 14, 12), 12, "second")
+
+
 def compare_scene(
-    columns: tuple[Column, ...], chosen: str, width: float, height: float, system: System
+    columns: tuple[Column, ...],
+    chosen: str,
+    width: float,
+    height: float,
+    system: System,
+    currency: str = "",
 ) -> Scene:
     """All columns; a press selects one."""
     each = (width - NAMES - 6) / max(2, len(columns))
-    rows = len(columns[0].result.headlines) + 1
+    above = len(columns[0].result.headlines) + 1
+    rows = above + (4 if columns[0].job is not None else 0)
     drawn = max(120.0, height - TITLE - ROW * rows - 26)
     items: list[Item] = []
     hot = []
@@ -125,4 +198,5 @@ def compare_scene(
     items.append(Text(6, 22, "built, and variants", 12, "second"))
     items.extend(_sections(columns, each, drawn, system))
     items.extend(_table(columns, each, TITLE + drawn + 18, system))
+    items.extend(_job_rows(columns, each, TITLE + drawn + 18 + ROW * above, system, currency))
     return Scene(width, height, tuple(items), tuple(hot))

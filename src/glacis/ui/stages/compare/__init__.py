@@ -31,7 +31,7 @@ KIND = BenchKind(
     keys=(
         BenchKey(
             "Left, Right, Return",
-            "select a variant and build it; K keeps the present, Delete removes",
+            "select a variant and build it; K keeps the present, Delete removes, W shows the whole job",
         ),
     ),
     poses=poses,

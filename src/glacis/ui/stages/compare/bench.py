@@ -6,10 +6,12 @@ from functools import partial
 
 from PyQt6.QtCore import QPointF, QSize, Qt
 from PyQt6.QtGui import QKeyEvent
-from PyQt6.QtWidgets import QMenu, QPushButton
+from PyQt6.QtWidgets import QHBoxLayout, QMenu, QPushButton
 
+from glacis.core.analysis.results import Results
 from glacis.core.build_up.parts import SCHOOLS
 from glacis.core.build_up.schools import School
+from glacis.core.graph.part import WHOLE
 from glacis.core.model.variants import (
     in_place,
     keep_variant,
@@ -18,6 +20,9 @@ from glacis.core.model.variants import (
     rename_variant,
     variants_of,
 )
+from glacis.core.order.parts import PLAN
+from glacis.core.order.whole_job import WholeJob, whole_job
+from glacis.core.quantities.parts import COST
 from glacis.report.charts.compare import Column, compare_scene
 from glacis.report.scene import Hot, SceneMaker, saying
 from glacis.ui.bench import Bench
@@ -25,7 +30,7 @@ from glacis.ui.desk import Desk
 from glacis.ui.drawing.canvas import Canvas
 from glacis.ui.plain import plain_tip
 from glacis.ui.prompts import Prompts
-from glacis.ui.widgets.labels import label
+from glacis.ui.widgets.labels import label, tight
 
 MOST = 4
 BUILT = ""
@@ -53,7 +58,16 @@ class CompareBench(Bench):
         self.canvas.key.connect(self._key)
         self.column.addWidget(self.canvas, 1)
         self._why = label(kind="second small", wrap=True)
-        self.column.addWidget(self._why)
+        self.whole = QPushButton("Whole job")
+        self.whole.setToolTip(
+            plain_tip("Cost, carbon and days of the whole job with each variant (W)")
+        )
+        self.whole.setCheckable(True)
+        self.whole.clicked.connect(self.refresh)
+        foot = tight(QHBoxLayout(), (0, 0, 0, 0), 6)
+        foot.addWidget(self._why, 1)
+        foot.addWidget(self.whole)
+        self.column.addLayout(foot)
         self.setFocusProxy(self.canvas)
 
     def _button(self, words: str, tip: str, slot: Callable[[], None]) -> QPushButton:
@@ -78,11 +92,26 @@ class CompareBench(Bench):
         shown = kept[self._first : self._first + MOST - 1]
         results = self.desk.results
         built = f"Built: {result.roof.assembly.name}"
-        found = [Column(BUILT, built, result, results.detail(area))]
+        found = [Column(BUILT, built, result, results.detail(area), self._job(results, area))]
         for variant in shown:
             other = results.beside(in_place(project, variant.id))
-            found.append(Column(variant.id, variant.name, other.of(area), other.detail(area)))
+            found.append(
+                Column(
+                    variant.id,
+                    variant.name,
+                    other.of(area),
+                    other.detail(area),
+                    self._job(other, area),
+                )
+            )
         return tuple(found)
+
+    def _job(self, results: Results, area: str) -> WholeJob | None:
+        """What a variant means for the whole job, where that is asked for."""
+        if not self.whole.isChecked():
+            return None
+        heat = results.of(area).figures.whole
+        return whole_job(heat, results.value(COST, WHOLE), results.value(PLAN, WHOLE))
 
     def refresh(self) -> None:
         """Show the selected area's variants."""
@@ -110,6 +139,11 @@ class CompareBench(Bench):
                 "Keep the present build-up as a variant and go on changing it, or let another school "
                 "build this roof: both stand here side by side."
             )
+        if self.whole.isChecked():
+            return (
+                "≈: alike within both likely spreads. Beaten: another is as good in U, cost, carbon and days, and "
+                "better in one. ≥: something has no price or rate."
+            )
         chosen = next((v.name for v in self.desk.project.variants if v.id == self._chosen), "")
         if chosen:
             return f"Selected: {chosen}. Return builds it; differences are against what is built."
@@ -120,7 +154,8 @@ class CompareBench(Bench):
         columns, chosen, system = self.columns(), self._chosen, self.desk.system
         if not columns or not columns[0].result.roof.layers:
             return saying(self.empty_words() or "No layers yet.")
-        return lambda w, h: compare_scene(columns, chosen, w, h, system)
+        currency = self.desk.project.quantities.costing.currency
+        return lambda w, h: compare_scene(columns, chosen, w, h, system, currency)
 
     def select(self, identifier: str) -> None:
         """Select a column; the empty id is what is built."""
@@ -140,6 +175,9 @@ class CompareBench(Bench):
             self.promote()
         elif key in (Qt.Key.Key_Delete, Qt.Key.Key_Backspace):
             self.let_go()
+        elif key == Qt.Key.Key_W:
+            self.whole.setChecked(not self.whole.isChecked())
+            self.refresh()
         elif key == Qt.Key.Key_K:
             self.keep_present()
         else:
