@@ -32,6 +32,7 @@ from glacis.core.order.change import (
     state_order,
     state_tonight,
 )
+from glacis.core.order.closing import closing_of, hand_closing, handed
 from glacis.core.order.growth import area_at, at_work, layers_at
 from glacis.core.order.moves import path_between
 from glacis.core.order.parts import PLAN, TASKS
@@ -235,6 +236,33 @@ def test_boards_of_a_panel_lie_with_it():
         == ("to come",) * 3
     )
     assert layers_at(plan, early, "barn-north", ids, ends(plan, "barn-north/core")) == ("laid",) * 3
+
+
+def test_a_roof_is_closed_in_the_month_of_its_sheet_and_wet_until_somebody_reads_its_deck():
+    project = replace(twelve(), order=Order(begins="2027-11-29"))
+    plan = plan_of(project)
+    assert plan.network is not None
+    found = closing_of(plan, plan.network.earliest, "a", ())
+    assert found is not None
+    assert found.day == day_text(plan.calendar.evening(ends(plan, "a/sheet")))
+    assert (found.month, found.wet) == (12, True)
+    read = closing_of(plan, plan.network.earliest, "a", ("a/deck-dry",))
+    assert read is not None
+    assert not read.wet
+    late = lasts(lasts(project, "a/cover", 2.0, "slow"), "a/permit", 1.0, "office")
+    late = limit_clock(
+        late, ClockLimit(item="timber board or panel deck in rain", days=0.0, source="test")
+    )
+    soaked = plan_of(late)
+    assert soaked.network is not None
+    wet = closing_of(soaked, soaked.network.earliest, "a", ("a/deck-dry",))
+    assert wet is not None
+    assert "timber board" in wet.why
+    given = hand_closing(project, wet)
+    assert handed(given, wet)
+    assert not handed(project, wet)
+    undated = plan_of(twelve())
+    assert closing_of(undated, undated.network.earliest if undated.network else (), "a", ()) is None
 
 
 def test_hours_of_the_bill_are_days_of_a_crew():

@@ -6,6 +6,7 @@ from PyQt6.QtCore import QPoint, Qt
 from PyQt6.QtTest import QTest
 
 from glacis.core.graph.part import WHOLE
+from glacis.core.hourly.change import hourly_in
 from glacis.core.model.document import Project
 from glacis.core.order.parts import FINISH, PLAN
 from glacis.demo.shipped import shipped_demo
@@ -220,6 +221,25 @@ def test_a_slider_lets_the_roof_grow_day_by_day(window, bench):
     middle = [int((other.box[k] + other.box[k + 2]) / 2) for k in (0, 1)]
     QTest.mouseClick(bench.canvas, Qt.MouseButton.LeftButton, pos=QPoint(*middle))
     assert window.desk.area.roof.area.id == "corridor"
+
+
+def test_the_closing_of_a_roof_is_handed_to_moisture(window, bench, answers):
+    before = window.desk.project
+    window.desk.select_area("laboratory")
+    bench.show_view("growth")
+    assert "nobody has signed that the deck is dry" in bench.growth.closing.text()
+    bench.growth.handing.click()
+    stated = hourly_in(window.desk.project, "laboratory")
+    assert (stated.start, stated.wet_start) == (4, True)
+    assert not bench.growth.handing.isEnabled()
+    bench.hand.choose(task="laboratory/deck-dry")
+    answers.named = "A. Builder"
+    bench.sign_hold_point()
+    assert ", dry:" in bench.growth.closing.text()
+    bench.growth.handing.click()
+    assert not hourly_in(window.desk.project, "laboratory").wet_start
+    undo_all(window, before)
+    assert window.desk.project == before
 
 
 def test_a_job_without_roofs_says_so(window, bench):

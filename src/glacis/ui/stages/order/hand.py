@@ -17,6 +17,7 @@ from glacis.core.order.change import (
     state_order,
     state_tonight,
 )
+from glacis.core.order.closing import Closing, closing_of
 from glacis.core.order.moves import Wished
 from glacis.core.order.parts import PLAN
 from glacis.core.order.planned import Plan, wish_in
@@ -145,6 +146,14 @@ class OrderHand(QObject):
             if rate is not None and rate[0] == "m2":
                 found.append(rate[1].typical)
         return tuple(found)
+
+    def closing(self) -> Closing | None:
+        """When and how the selected area is closed in."""
+        area = self._desk.area
+        if area is None:
+            return None
+        signed = {each.task for each in self._desk.project.order.signed}
+        return closing_of(self.plan, self.starts, area.roof.area.id, signed)
 
     def closed(self) -> Closed | None:
         """How much of the selected area may be opened today; None where nobody knows how fast it goes."""

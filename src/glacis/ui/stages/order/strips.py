@@ -16,7 +16,9 @@ from PyQt6.QtWidgets import (
     QWidget,
 )
 
+from glacis.core.climate.year import MONTH_NAMES
 from glacis.core.model.order import Tonight
+from glacis.core.order.closing import hand_closing, handed
 from glacis.core.units.quantities import Quantity
 from glacis.core.units.ranges import ranges_of
 from glacis.ui.desk import Desk
@@ -174,6 +176,24 @@ class GrowthStrip(OrderStrip):
         self.slider.setPageStep(QUARTERS)
         self.slider.valueChanged.connect(self._slid)
         row.addWidget(self.slider, 1)
+        second = self.row()
+        self.closing = label("", "second small", wrap=True)
+        second.addWidget(self.closing, 1)
+        self.handing = self.button(
+            "Hand to Moisture",
+            "Let the hours of Moisture begin in the month of closing, wet or dry",
+            self.hand_over,
+        )
+        second.addWidget(self.handing)
+
+    def hand_over(self) -> None:
+        """Let Moisture take the closing of the selected area over."""
+        closing = self.hand.closing()
+        if closing is not None and self.desk.act(
+            "Hand the closing to Moisture", lambda p: hand_closing(p, closing)
+        ):
+            month = MONTH_NAMES[closing.month - 1]
+            self.said.emit(f"Moisture begins in {month}, {'wet' if closing.wet else 'dry'}.", False)
 
     def _slid(self, value: int) -> None:
         if value != round(self.hand.at * QUARTERS):
@@ -189,6 +209,13 @@ class GrowthStrip(OrderStrip):
         self.slider.setRange(0, ceil(self.hand.end * QUARTERS))
         self.slider.setValue(round(self.hand.at * QUARTERS))
         self.slider.blockSignals(False)
+        closing = self.hand.closing()
+        self.handing.setEnabled(closing is not None and not handed(self.desk.project, closing))
+        if closing is None:
+            self.closing.setText("Closed in on no day yet: say when work begins, under Timeline.")
+            return
+        state = "wet" if closing.wet else "dry"
+        self.closing.setText(f"Closed in on {closing.day}, {state}: {closing.why}.")
 
 
 class TonightStrip(OrderStrip):
