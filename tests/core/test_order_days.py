@@ -16,6 +16,7 @@ from glacis.core.errors import ValueRefused
 from glacis.core.graph.part import WHOLE, unwatched
 from glacis.core.model.days import day_number, day_text, weekday
 from glacis.core.model.order import Crew, Order, Tonight, Workdays
+from glacis.core.order.bays import bays_of
 from glacis.core.order.crews import levelled
 from glacis.core.order.days import calendar_of
 from glacis.core.order.moves import path_between, wished
@@ -317,6 +318,45 @@ def test_of_a_low_roof_what_is_laid_from_above_is_closed_tonight_and_stones_come
     assert found == ("strip single-ply and boards", "sweep and dry deck", *laid)
     assert len(laid) == len(ABOVE)
     assert tonight_steps(items, "strip slates")[0] == "strip slates"
+
+
+@given(
+    st.floats(3, 40), st.floats(3, 30), st.floats(0, 360), st.floats(1, 12), st.floats(0.6, 9), st.booleans()
+)  # fmt: skip
+def test_bays_cover_the_roof_once_from_the_low_end(wide, deep, azimuth, width, advance, notched):
+    ring = (
+        (0.0, 0.0),
+        (wide, 0.0),
+        (wide, deep),
+        (wide / 2, deep),
+        (wide / 2, deep / 2),
+        (0.0, deep / 2),
+    )
+    square = ((0.0, 0.0), (wide, 0.0), (wide, deep), (0.0, deep))
+    area = replace(twelve().areas[0], outline=ring if notched else square, azimuth=azimuth)
+    bays = bays_of(area, width, advance)
+    whole = wide * deep * (0.75 if notched else 1.0)
+    assert sum(bay.area for bay in bays) == pytest.approx(whole, abs=0.02 * len(bays))
+    assert [bay.number for bay in bays] == list(range(1, len(bays) + 1))
+    assert max(bay.area for bay in bays) <= width * advance + 1e-6
+    down = np.array([np.sin(np.radians(azimuth)), np.cos(np.radians(azimuth))])
+    lowest = max(np.array(ring if notched else square) @ down)
+    depths = [max(np.array(piece) @ down) for bay in bays for piece in bay.rings]
+    assert max(depths) == pytest.approx(lowest, abs=0.1)
+
+
+def test_bays_of_a_rectangle_are_counted_by_hand():
+    """10 by 5 m falling south, strips of 4 m, 2 m a day: three strips of three bays, the first at the south-west."""
+    area = replace(twelve().areas[0], azimuth=180.0)
+    bays = bays_of(area, 4.0, 2.0)
+    assert len(bays) == 9
+    assert np.array(bays[0].rings[0]).min(axis=0) == pytest.approx((0.0, 0.0))
+    assert np.array(bays[1].rings[0]).min(axis=0) == pytest.approx((0.0, 2.0))
+    assert bays[8].area == pytest.approx(2.0 * 1.0)
+    assert bays_of(area, 4.0, 0.0) == ()
+    for width, advance in ((0.0, 1.0), (0.1, 0.1)):
+        with pytest.raises(ValueRefused):
+            bays_of(area, width, advance)
 
 
 # weather

@@ -13,6 +13,7 @@ from core.low_roof import twelve
 from glacis.core.graph.part import WHOLE
 from glacis.core.model.days import day_text
 from glacis.core.model.order import Move, Order
+from glacis.core.order.bays import bays_of
 from glacis.core.order.parts import PLAN
 from glacis.core.order.tonight import closed_tonight
 from glacis.core.order.weather import Finish
@@ -118,7 +119,9 @@ def test_words_stay_inside_their_drawings(name, system, size):
         timeline_scene(TimelineView(plan, (), names, system, plan.tasks[-1].id, crews=True), size),
         clocks_scene(ClocksView(plan, names, system), size),
         finish_scene(FinishView(finish, plan.calendar), size),
-        tonight_scene(TonightView(area, closed, tonight, system), size),
+        tonight_scene(
+            TonightView(area, closed, bays_of(area, tonight.width, closed.advance), system), size
+        ),
     ]
     roof = results.areas[0].roof
     for at in (0.0, 3.25, plan.network.length):

@@ -7,7 +7,7 @@ from msgspec import Struct
 
 from glacis.core.model.days import day_text
 from glacis.core.model.document import RoofArea
-from glacis.core.model.order import Tonight
+from glacis.core.order.bays import Bay
 from glacis.core.order.clocks import Clock
 from glacis.core.order.planned import Plan
 from glacis.core.order.tonight import Closed
@@ -102,12 +102,16 @@ def _row(view: ClocksView, clock: Clock, most: float, y: float, width: float) ->
     )
 
 
+MOST_NUMBERED = 60
+"""Bays that bear their number; our judgement: more of them cannot be read."""
+
+
 class TonightView(Struct, frozen=True):
-    """What is drawn: the area, what may be opened, by what, units."""
+    """What is drawn: the area, what may be opened, its bays, units."""
 
     area: RoofArea
     closed: Closed
-    stated: Tonight
+    bays: tuple[Bay, ...]
     system: System
 
 
@@ -132,19 +136,17 @@ def _tonight(view: TonightView, size: Size) -> Iterator[Item]:
     yield Patch(flat(fit, view.area.outline), "bench", "ink", CUT)
     for hole in view.area.holes:
         yield Patch(flat(fit, hole.outline), "kerb", "second", DIMENSION)
-    xs, ys = [x for x, _ in view.area.outline], [y for _, y in view.area.outline]
-    closed, width = view.closed, min(view.stated.width, max(ys) - min(ys))
-    if closed.advance > 0:
-        far = min(max(xs), min(xs) + closed.advance)
-        ring = (
-            (min(xs), min(ys)),
-            (far, min(ys)),
-            (far, min(ys) + width),
-            (min(xs), min(ys) + width),
-        )
-        yield Patch(flat(fit, ring), "copper:2", "accent", CUT)
-        a, b = fit.point(far, min(ys)), fit.point(far, min(ys) + width)
-        yield Line((*a, *b), "stop", 3.0)
+    closed = view.closed
+    for bay in view.bays:
+        for ring in bay.rings:
+            fill, ink, stroke = (
+                ("copper:2", "stop", CUT) if bay.number == 1 else ("", "second", DIMENSION)
+            )
+            yield Patch(flat(fit, ring), fill, ink, stroke)
+    for bay in view.bays[:MOST_NUMBERED]:
+        xs, ys = zip(*bay.rings[0], strict=True)
+        x, y = fit.point((min(xs) + max(xs)) / 2, (min(ys) + max(ys)) / 2)
+        yield Text(x, y + 4, str(bay.number), 11, "ink", "middle")
     yield from scale_bar(fit, size, view.system)
     left, y = size[0] - 278, 40.0
     for words, figure in _rows(view):
@@ -164,3 +166,5 @@ def _rows(view: TonightView) -> Iterator[tuple[str, str]]:
     yield "closed by", clock_words(closed.ends)
     yield "edge to seal", with_unit(closed.seal, Quantity.LENGTH, system)
     yield "limited by", closed.limit
+    if view.bays:
+        yield "bays, one a day", str(len(view.bays))

@@ -195,7 +195,7 @@ class OrderBench(Bench):
                 return saying(
                     "Nobody knows how fast this roof is stripped and closed: its steps have no rates."
                 )
-            shown = TonightView(area.roof.area, closed, desk.project.order.tonight, desk.system)
+            shown = TonightView(area.roof.area, closed, hand.bays(), desk.system)
             return lambda w, h: tonight_scene(shown, (w, h))
         view = TimelineView(
             hand.plan, hand.shown, names, desk.system, hand.task, hand.onto, self._first, hand.crews,

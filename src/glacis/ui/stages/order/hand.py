@@ -6,8 +6,10 @@ from typing import Any
 
 from PyQt6.QtCore import QObject, pyqtSignal
 
+from glacis.core.errors import ValueRefused
 from glacis.core.graph.part import WHOLE
 from glacis.core.model.order import Move, Signed
+from glacis.core.order.bays import Bay, bays_of
 from glacis.core.order.change import (
     drop_move,
     lasts,
@@ -159,3 +161,13 @@ class OrderHand(QObject):
         """How much of the selected area may be opened today; None where nobody knows how fast it goes."""
         rates = self.rates()
         return closed_tonight(self._desk.project.order.tonight, rates) if rates else None
+
+    def bays(self) -> tuple[Bay, ...]:
+        """Bays of the selected area, one a day; none where nothing can be opened or they are too small."""
+        area, closed = self._desk.area, self.closed()
+        if area is None or closed is None:
+            return ()
+        try:
+            return bays_of(area.roof.area, self._desk.project.order.tonight.width, closed.advance)
+        except ValueRefused:
+            return ()
