@@ -321,6 +321,17 @@ def test_what_lies_open_too_long_is_told_with_its_last_day(station):
     assert date.fromisoformat(day_text(clock.last)) == begun + timedelta(1)
 
 
+def test_crews_that_come_later_let_things_lie_open_longer():
+    few = put_crew(demo(), Crew(trade="roofer", people=2))
+    plan = plan_of(few)
+    early = {clock.task: clock.used for clock in plan.clocks}
+    late = {clock.task: clock.used for clock in plan.crew_clocks}
+    assert early.keys() == late.keys()
+    assert sum(late.values()) > sum(early.values())
+    starts = dict(zip([task.id for task in plan.tasks], plan.crews, strict=True))
+    assert all(clock.begins == pytest.approx(starts[clock.task]) for clock in plan.crew_clocks)
+
+
 def test_the_products_own_limit_outranks_the_general_one():
     looser = limit_clock(
         demo(), ClockLimit(item="loose plastic vapour sheet", days=20.0, source="its paper")

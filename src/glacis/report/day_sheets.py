@@ -60,6 +60,10 @@ def by_day(plan: Plan) -> dict[int, list[Task]]:
     return dict(sorted(found.items()))
 
 
+MOST_OPEN = 8
+"""Clocks on a sheet; our judgement: a foreman reads no more."""
+
+
 def day_words(plan: Plan, day: int) -> str:
     """A workday in words."""
     date = plan.calendar.date(float(day))
@@ -88,20 +92,7 @@ def day_blocks(
         yield Words("Hold points: signed before anybody goes on", "sub")
         for task in holds:
             yield Words(f"{told(task.name, system)}: name ____________________ time ________")
-    open_now = [
-        clock
-        for clock in plan.clocks
-        if clock.begins < day + 1 <= clock.ends + 1 and plan.task(clock.task)
-    ]
-    if open_now:
-        yield Words("Lies open", "sub")
-        for clock in open_now[:8]:
-            known = plan.task(clock.task)
-            last = f", last day {day_text(clock.last)}" if plan.dated else ""
-            yield Words(
-                f"{told(known.name, system) if known is not None else clock.task}: {clock.limit:g} days{last}",
-                "small",
-            )
+    yield from _lies_open(plan, day, names, system)
     yield Gap(12)
     yield Words(
         "Stop opening at ________   forecast read at ________   rain from ________   wind ________"
@@ -110,3 +101,19 @@ def day_blocks(
     for _ in range(4):
         yield Words("________________________________________________________________________")
     yield Words("Signed at dusk ____________________")
+
+
+def _lies_open(plan: Plan, day: int, names: dict[str, str], system: System) -> Iterator[Block]:
+    """What lies open on a day, those that have to be covered first first."""
+    open_now = [c for c in plan.crew_clocks if c.begins < day + 1 <= c.ends + 1]
+    if not open_now:
+        return
+    yield Words("Lies open", "sub")
+    for clock in sorted(open_now, key=lambda c: (c.last, c.task))[:MOST_OPEN]:
+        task = plan.tasks[plan.at(clock.task)]
+        where = "".join(f", {names.get(area, area)}" for area in task.areas[:1])
+        last = f", last day {day_text(clock.last)}" if plan.dated else ""
+        days = "1 day" if clock.limit == 1 else f"{clock.limit:g} days"
+        yield Words(f"{told(task.name, system)}{where}: {days}{last}", "small")
+    if len(open_now) > MOST_OPEN:
+        yield Words(f"and {len(open_now) - MOST_OPEN} more", "small")

@@ -1,7 +1,7 @@
 # SPDX-License-Identifier: GPL-3.0-or-later
 """Clocks: how long what is laid lies open before it is covered, against its limit."""
 
-from collections.abc import Iterator
+from collections.abc import Iterator, Sequence
 from functools import cache
 
 from msgspec import Struct
@@ -9,7 +9,6 @@ from msgspec import Struct
 from glacis.core.model.document import Material
 from glacis.core.model.order import ClockLimit
 from glacis.core.order.days import Calendar
-from glacis.core.order.network import Network
 from glacis.core.order.rules_table import CLOCKS, whole_lines
 from glacis.core.order.task import Task
 from glacis.core.quantities.counted import SKIN, Counted
@@ -94,7 +93,7 @@ def limit_of(material: Material, own: tuple[ClockLimit, ...]) -> Limit | None:
 
 def clocks_of(
     tasks: tuple[Task, ...],
-    network: Network,
+    starts: Sequence[float],
     calendar: Calendar,
     materials: dict[str, Material],
     own: tuple[ClockLimit, ...],
@@ -103,7 +102,7 @@ def clocks_of(
 
     Args:
         tasks: of the job.
-        network: when each begins.
+        starts: of each [workdays].
         calendar: of the site.
         materials: of layers, by the id of their task.
         own: limits of products.
@@ -122,8 +121,8 @@ def clocks_of(
             if limit is None or cover is None:
                 continue
             k, j = place[task.id], place[cover.id]
-            begins, ends = network.earliest[k], network.earliest[j]
-            laid = network.earliest[k] + task.days[1]
+            begins, ends = starts[k], starts[j]
+            laid = starts[k] + task.days[1]
             used = calendar.elapsed(begins, ends) if ends > laid else max(0.0, ends - laid)
             last = calendar.date(begins) + int(limit.typical)
             found.append(

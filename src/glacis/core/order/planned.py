@@ -42,7 +42,8 @@ class Plan(Struct, frozen=True):
         crews: starts once crews are shared out, in the order of the tasks [workdays].
         calendar: of the site.
         dated: whether somebody said when it begins.
-        clocks: exposures.
+        clocks: exposures, everything as early as can be.
+        crew_clocks: exposures as crews get to it.
         lost: moves that no longer fit the roof.
         circle: tasks that wait for each other; empty for none.
     """
@@ -55,6 +56,7 @@ class Plan(Struct, frozen=True):
     calendar: Calendar
     dated: bool
     clocks: tuple[Clock, ...]
+    crew_clocks: tuple[Clock, ...]
     lost: tuple[Move, ...]
     circle: tuple[str, ...]
 
@@ -158,6 +160,7 @@ def plan_of(read: PlanRead) -> Plan:
             calendar,
             bool(read.order.begins),
             (),
+            (),
             lost,
             circle,
         )
@@ -171,8 +174,11 @@ def plan_of(read: PlanRead) -> Plan:
         tuple(network.latest[k] for k in order),
         network.length,
     )
-    clocks = clocks_of(tasks, sorted_network, calendar, dict(read.materials), read.order.clocks)
     crews = levelled(tasks, ties_of(tasks, links), sorted_network, read.order, calendar)
+    early, late = (
+        clocks_of(tasks, starts, calendar, dict(read.materials), read.order.clocks)
+        for starts in (sorted_network.earliest, crews)
+    )
     return Plan(
         tasks,
         links,
@@ -181,7 +187,8 @@ def plan_of(read: PlanRead) -> Plan:
         crews,
         calendar,
         bool(read.order.begins),
-        clocks,
+        early,
+        late,
         lost,
         (),
     )

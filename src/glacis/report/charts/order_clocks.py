@@ -44,6 +44,7 @@ class ClocksView(Struct, frozen=True):
     system: System
     task: str = ""
     first: int = 0
+    crews: bool = False
 
 
 def in_order(clocks: Sequence[Clock]) -> list[Clock]:
@@ -64,7 +65,7 @@ def clocks_scene(view: ClocksView, size: Size) -> Scene:
         Line((10, HEAD - 4, size[0] - 10, HEAD - 4), "second", DIMENSION),
     ]
     hot: list[Hot] = []
-    clocks = in_order(view.plan.clocks)
+    clocks = in_order(view.plan.crew_clocks if view.crews else view.plan.clocks)
     most = max((max(c.limit, c.used) for c in clocks), default=1.0) or 1.0
     y = HEAD
     rows = fitting(size[1])

@@ -109,7 +109,7 @@ def timeline_scene(view: TimelineView, size: Size) -> Scene:
     items: list[Item] = list(_lost(view, days, (begin, end), size))
     items += _head(view, days, (begin, end), size)
     hot: list[Hot] = []
-    clocks = {clock.task: clock for clock in plan.clocks}
+    clocks = {clock.task: clock for clock in (plan.crew_clocks if view.crews else plan.clocks)}
     y = HEAD
     begun = max(0, min(view.first, len(rows) - most))
     for k in rows[begun : begun + most]:

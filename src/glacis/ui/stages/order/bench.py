@@ -181,9 +181,9 @@ class OrderBench(Bench):
         if self._view == "clocks":
             plan = hand.plan
             self._first = max(
-                0, min(self._first, len(plan.clocks) - clocks_fitting(self.canvas.height()))
+                0, min(self._first, len(hand.clocks) - clocks_fitting(self.canvas.height()))
             )
-            clocks = ClocksView(plan, names, desk.system, hand.task, self._first)
+            clocks = ClocksView(plan, names, desk.system, hand.task, self._first, hand.crews)
             return lambda w, h: clocks_scene(clocks, (w, h))
         if self._view == "finish":
             return self._finish()
@@ -254,7 +254,7 @@ class OrderBench(Bench):
         plan = self.hand.plan
         if plan.network is None:
             return "tasks wait for each other in a circle"
-        broken = sum(clock.broken for clock in plan.clocks)
+        broken = sum(clock.broken for clock in self.hand.clocks)
         last = max(plan.crews, default=0.0) if self.hand.crews else plan.network.length
         words = f"{len(plan.tasks)} tasks, {last:.0f} workdays"
         if plan.dated:
@@ -391,7 +391,7 @@ class OrderBench(Bench):
         """The next task of the list."""
         plan = self.hand.plan
         if self._view == "clocks":
-            rows = [clock.task for clock in in_order(plan.clocks)]
+            rows = [clock.task for clock in in_order(self.hand.clocks)]
         else:
             view = TimelineView(plan, self.hand.shown, {}, self.desk.system, crews=self.hand.crews)
             rows = [plan.tasks[k].id for k in listed(view)] if plan.network is not None else []

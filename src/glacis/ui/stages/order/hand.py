@@ -19,6 +19,7 @@ from glacis.core.order.change import (
     state_order,
     state_tonight,
 )
+from glacis.core.order.clocks import Clock
 from glacis.core.order.closing import Closing, closing_of
 from glacis.core.order.moves import Wished
 from glacis.core.order.parts import PLAN
@@ -53,6 +54,11 @@ class OrderHand(QObject):
         """Of all tasks, as early as can be or as crews get to them [workdays]."""
         network = self.plan.network
         return self.plan.crews if self.crews or network is None else network.earliest
+
+    @property
+    def clocks(self) -> tuple[Clock, ...]:
+        """Exposures, as early as can be or as crews get to it."""
+        return self.plan.crew_clocks if self.crews else self.plan.clocks
 
     @property
     def end(self) -> float:
