@@ -12,8 +12,8 @@ from msgspec import Struct
 from glacis.core.order.rules_table import RULES, whole_lines
 from glacis.core.order.task import Link, Strength, Task
 
-OUTWARD = 42
-TIGHT_FIRST = 43
+OUTWARD, TIGHT_FIRST = 42, 43
+"""Numbers of the two rules that are not in the table: outward from above, from below once tight; by definition."""
 NONE = "-"
 
 
