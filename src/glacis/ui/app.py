@@ -2,6 +2,7 @@
 """Start the window."""
 
 import gc
+import os
 import sys
 from collections.abc import Callable
 from contextlib import suppress
@@ -144,7 +145,12 @@ def run_window(
     window.show()
     if shown is not None:
         shown(window)
-    return application.exec()
+    code = application.exec()
+    if code >= SIGNALLED:
+        # told to end: the last change is kept, and taking the window down beside running jobs can crash
+        sys.stdout.flush()
+        os._exit(code)
+    return code
 
 
 def _hear_endings(window: MainWindow) -> None:
