@@ -1,11 +1,9 @@
 # SPDX-License-Identifier: GPL-3.0-or-later
 """The Fixings bench: wind by zone, the pattern of each set, the chain, lengths, schools side by side."""
 
-from collections.abc import Callable
-
 from PyQt6.QtCore import QPointF, QSize, Qt
 from PyQt6.QtGui import QKeyEvent
-from PyQt6.QtWidgets import QHBoxLayout, QPushButton
+from PyQt6.QtWidgets import QHBoxLayout
 
 from glacis.core.fixings.change import count_in_heat, state_fixings
 from glacis.core.fixings.to_heat import fed_by
@@ -24,7 +22,6 @@ from glacis.report.scene import Hot, SceneMaker, saying
 from glacis.ui.bench import Bench, view_buttons
 from glacis.ui.desk import Desk
 from glacis.ui.drawing.canvas import Canvas
-from glacis.ui.plain import plain_tip
 from glacis.ui.prompts import Prompts
 from glacis.ui.stages.fixings.hand import STEP, FixingsHand
 from glacis.ui.stages.fixings.register_panel import RegisterPanel
@@ -33,6 +30,7 @@ from glacis.ui.stages.fixings.strength_panel import StrengthPanel
 from glacis.ui.stages.fixings.strips import ScrewStrip, SetStrip, WindStrip
 from glacis.ui.stages.fixings.wind_panel import WindPanel
 from glacis.ui.widgets.bench_panel import open_alone
+from glacis.ui.widgets.buttons import push_button
 from glacis.ui.widgets.labels import label, tight
 
 VIEWS = (
@@ -68,7 +66,7 @@ class FixingsBench(Bench):
         self.hand = FixingsHand(desk, self)
         self.views = view_buttons(self, VIEWS, self.show_view)
         self.controls.addWidget(
-            self._button(
+            push_button(
                 "Working", "Every step behind wind, rows, chain and length", self.show_working
             )
         )
@@ -97,7 +95,7 @@ class FixingsBench(Bench):
         self._why = label("", "second small", wrap=True)
         foot = tight(QHBoxLayout(), (0, 0, 0, 0), 6)
         foot.addWidget(self._why, 1)
-        self.hold = self._button(
+        self.hold = push_button(
             "Hold it so", "Take the sets of the school in the hand over", self.hold_so
         )
         foot.addWidget(self.hold)
@@ -106,16 +104,10 @@ class FixingsBench(Bench):
             ("Tests…", "What a fixing bears, and pull-out tests", self.open_strengths),
             ("Approvals…", "The register, and the products that stand here", self.open_register),
         ):
-            foot.addWidget(self._button(words, tip, done))
+            foot.addWidget(push_button(words, tip, done))
         self.column.addLayout(foot)
         self.hand.changed.connect(self.refresh)
         self.setFocusProxy(self.canvas)
-
-    def _button(self, words: str, tip: str, done: Callable[[], None]) -> QPushButton:
-        button = QPushButton(words)
-        button.setToolTip(plain_tip(tip))
-        button.clicked.connect(lambda _on=False: done())
-        return button
 
     def open_wind(self) -> None:
         """Show the wind over the bench."""

@@ -8,7 +8,7 @@ from pathlib import Path
 
 from msgspec.structs import replace
 from PyQt6.QtCore import pyqtSignal
-from PyQt6.QtWidgets import QHBoxLayout, QLineEdit, QPushButton, QVBoxLayout, QWidget
+from PyQt6.QtWidgets import QHBoxLayout, QLineEdit, QVBoxLayout, QWidget
 
 from glacis.core.errors import GlacisError
 from glacis.core.fixings.change import put_evidence
@@ -21,6 +21,7 @@ from glacis.ui.plain import plain_tip
 from glacis.ui.prompts import Prompts
 from glacis.ui.stages.fixings.hand import FixingsHand
 from glacis.ui.widgets.bench_panel import BenchPanel
+from glacis.ui.widgets.buttons import push_button
 from glacis.ui.widgets.field_grid import chooser
 from glacis.ui.widgets.labels import label, tight
 from glacis.ui.widgets.node_sheet import Column, NodeSheet
@@ -50,13 +51,6 @@ Offered = tuple[str, str, Callable[[], None]]
 """Words of a button, its hint, and what it does."""
 
 
-def _button(words: str, tip: str, done: Callable[[], None]) -> QPushButton:
-    button = QPushButton(words)
-    button.setToolTip(plain_tip(tip))
-    button.clicked.connect(lambda _on=False: done())
-    return button
-
-
 class RegisterPanel(BenchPanel):
     """Approvals and products."""
 
@@ -77,7 +71,7 @@ class RegisterPanel(BenchPanel):
             ("Its file…", "Take the fingerprint of its file", self._take_file),
             ("Read…", "Approvals from a table", self.read),
         ):
-            row.addWidget(_button(*each))
+            row.addWidget(push_button(*each))
         row.addStretch(1)
         row.addWidget(label("laid on", "second small"))
         self.laid = QLineEdit()
@@ -130,7 +124,7 @@ class RegisterPanel(BenchPanel):
             ("Take out", "Take the role in the hand out", sheet.take_away),
         )
         for each in (*usual, *more):
-            row.addWidget(_button(*each))
+            row.addWidget(push_button(*each))
         row.addStretch(1)
         whole.addLayout(row)
         return held

@@ -4,13 +4,11 @@
 from functools import partial
 from typing import Any
 
-from PyQt6.QtCore import pyqtSignal
 from PyQt6.QtWidgets import (
     QCheckBox,
     QComboBox,
     QHBoxLayout,
     QLineEdit,
-    QSizePolicy,
     QVBoxLayout,
     QWidget,
 )
@@ -32,13 +30,13 @@ from glacis.core.model.wind import Wind
 from glacis.core.units.format import with_unit
 from glacis.core.units.parse import parse
 from glacis.core.units.quantities import Quantity
-from glacis.core.units.ranges import ranges_of
 from glacis.core.wind.coefficients import FLATTEST
 from glacis.ui.desk import Desk
 from glacis.ui.plain import plain_tip
 from glacis.ui.stages.fixings.hand import FixingsHand
 from glacis.ui.widgets.field_grid import chooser
 from glacis.ui.widgets.labels import label, tight
+from glacis.ui.widgets.strip import Row, Strip
 from glacis.ui.widgets.unit_field import UnitField
 
 T, A, M = Quantity.THICKNESS, Quantity.ANGLE, Quantity.AREA_MASS
@@ -56,8 +54,6 @@ INSIDES = (
     ("one face opens three times as much", "dominant-3"), ("stated", "stated"),
 )  # fmt: skip
 ENCLOSURES = (("enclosed", "enclosed"), ("partly enclosed", "partly"), ("open", "open"))
-Row = tuple[str, str, Quantity, int]
-"""Key of an attribute, words before its field, kind, width [pt]."""
 WAYS: dict[type[Any], tuple[Row, ...]] = {
     SeamRows: (
         ("roll", "roll", T, 74), ("lap", "lap", T, 66), ("least", "from", T, 66), ("most", "to", T, 78),
@@ -145,32 +141,7 @@ class Flow(QWidget):
             holder.setVisible(key in keys)
 
 
-class FixStrip(QWidget):
-    """What strips of this bench have in common."""
-
-    said = pyqtSignal(str, bool)
-
-    def __init__(self, desk: Desk, hand: FixingsHand) -> None:
-        super().__init__()
-        self.desk, self.hand = desk, hand
-        self.setSizePolicy(QSizePolicy.Policy.Preferred, QSizePolicy.Policy.Maximum)
-        self.column: QVBoxLayout = tight(QVBoxLayout(self), (0, 0, 0, 0), 6)
-
-    def refresh(self) -> None:
-        """Show the present state."""
-        raise RuntimeError(f"{type(self).__name__} shows nothing")
-
-    def field(self, node: Any, row: Row, take: Any) -> UnitField:
-        """An entry for one figure of a node."""
-        key, _words, quantity, width = row
-        bounds = ranges_of(node)[key]
-        made = UnitField(bounds.words, quantity, width).bounded(bounds)
-        made.committed.connect(partial(take, made, key))
-        made.said.connect(self.said)
-        return made
-
-
-class WindStrip(FixStrip):
+class WindStrip(Strip[FixingsHand]):
     """How hard the wind blows, and what it meets at this area."""
 
     def __init__(self, desk: Desk, hand: FixingsHand) -> None:
@@ -268,7 +239,7 @@ class WindStrip(FixStrip):
             self.parapet.refuse()
 
 
-class SetStrip(FixStrip):
+class SetStrip(Strip[FixingsHand]):
     """How the set in the hand is laid."""
 
     def __init__(self, desk: Desk, hand: FixingsHand) -> None:
@@ -329,7 +300,7 @@ class SetStrip(FixStrip):
         self.refresh()
 
 
-class ScrewStrip(FixStrip):
+class ScrewStrip(Strip[FixingsHand]):
     """What the set in the hand drives in, and the lengths it is sold in."""
 
     def __init__(self, desk: Desk, hand: FixingsHand) -> None:

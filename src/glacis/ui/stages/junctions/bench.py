@@ -1,12 +1,11 @@
 # SPDX-License-Identifier: GPL-3.0-or-later
 """The Junctions bench: matrix, plan, lines, section and open questions of every edge."""
 
-from collections.abc import Callable
 from typing import cast
 
 from PyQt6.QtCore import QPointF, QSize, Qt, QTimer
 from PyQt6.QtGui import QKeyEvent
-from PyQt6.QtWidgets import QHBoxLayout, QPushButton, QStackedWidget
+from PyQt6.QtWidgets import QHBoxLayout, QStackedWidget
 
 from glacis.core.graph.part import WHOLE, Pending
 from glacis.core.judgement.place import Place
@@ -31,7 +30,6 @@ from glacis.report.scene import Hot, SceneMaker, saying
 from glacis.ui.bench import Bench, view_buttons
 from glacis.ui.desk import Desk
 from glacis.ui.drawing.canvas import Canvas
-from glacis.ui.plain import plain_tip
 from glacis.ui.stages.junctions.adding_panel import AddingPanel
 from glacis.ui.stages.junctions.contact_panel import ContactPanel
 from glacis.ui.stages.junctions.hand import JunctionHand
@@ -40,6 +38,7 @@ from glacis.ui.stages.junctions.question_view import QuestionView
 from glacis.ui.stages.junctions.section_strip import SectionStrip
 from glacis.ui.stages.junctions.wall_panel import WallPanel
 from glacis.ui.widgets.bench_panel import open_alone
+from glacis.ui.widgets.buttons import push_button
 from glacis.ui.widgets.labels import label, tight
 
 VIEWS = (
@@ -80,7 +79,7 @@ class JunctionsBench(Bench):
         self.hand = JunctionHand(desk, self)
         self.views = view_buttons(self, VIEWS, self.show_view)
         self.controls.addWidget(
-            self._button("Working", "Every step behind what this junction loses", self.show_working)
+            push_button("Working", "Every step behind what this junction loses", self.show_working)
         )
         self.walls: WallPanel | None = None
         self.adding: AddingPanel | None = None
@@ -115,7 +114,7 @@ class JunctionsBench(Bench):
             ("Walls…", "Walls that stand below or beside the roof", self.open_walls),
             ("Add…", "Pipes, doors and joints that no edge tells of", self.open_adding),
         ):
-            foot.addWidget(self._button(words, tip, done))
+            foot.addWidget(push_button(words, tip, done))
         self.column.addLayout(foot)
         self.sections.compared.connect(self.refresh)
         self.hand.changed.connect(self.refresh)
@@ -125,12 +124,6 @@ class JunctionsBench(Bench):
         self._place: Place | None = None
         desk.got_on.connect(self._follow)
         self.setFocusProxy(self.canvas)
-
-    def _button(self, words: str, tip: str, done: Callable[[], None]) -> QPushButton:
-        button = QPushButton(words)
-        button.setToolTip(plain_tip(tip))
-        button.clicked.connect(lambda _on=False: done())
-        return button
 
     def _follow(self) -> None:
         """Background work has got on."""

@@ -1,12 +1,11 @@
 # SPDX-License-Identifier: GPL-3.0-or-later
 """The Order bench: tasks along the days, clocks, finishes over drawn years, growth, what is closed by tonight."""
 
-from collections.abc import Callable
 from datetime import date
 
 from PyQt6.QtCore import QPointF, QSize, Qt
 from PyQt6.QtGui import QKeyEvent
-from PyQt6.QtWidgets import QHBoxLayout, QPushButton
+from PyQt6.QtWidgets import QHBoxLayout
 
 from glacis.core.graph.part import WHOLE, Pending, Ready
 from glacis.core.model.days import day_text
@@ -31,13 +30,14 @@ from glacis.report.scene import Hot, SceneMaker, saying
 from glacis.ui.bench import Bench, view_buttons
 from glacis.ui.desk import Desk
 from glacis.ui.drawing.canvas import Canvas
-from glacis.ui.plain import plain_tip
 from glacis.ui.prompts import Prompts
 from glacis.ui.stages.order.crew_panel import CrewPanel
 from glacis.ui.stages.order.hand import OrderHand
-from glacis.ui.stages.order.strips import GrowthStrip, OrderStrip, TaskStrip, TonightStrip
+from glacis.ui.stages.order.strips import GrowthStrip, TaskStrip, TonightStrip
 from glacis.ui.widgets.bench_panel import open_alone
+from glacis.ui.widgets.buttons import push_button
 from glacis.ui.widgets.labels import label, tight
+from glacis.ui.widgets.strip import Strip
 
 VIEWS = (
     ("timeline", "Timeline", "Tasks along the days, and why they stand there (1)"),
@@ -82,7 +82,7 @@ class OrderBench(Bench):
         self.hand = OrderHand(desk, self)
         self.views = view_buttons(self, VIEWS, self.show_view)
         self.controls.addWidget(
-            self._button(
+            push_button(
                 "Working",
                 "Every step behind the task in the hand, or behind tonight",
                 self.show_working,
@@ -99,7 +99,7 @@ class OrderBench(Bench):
         self.tasks, self.tonight = TaskStrip(desk, self.hand), TonightStrip(desk, self.hand)
         self.tasks.before_wanted.connect(self.want_before)
         self.growth = GrowthStrip(desk, self.hand)
-        self.strips: dict[str, OrderStrip] = {
+        self.strips: dict[str, Strip[OrderHand]] = {
             "timeline": self.tasks, "tonight": self.tonight, "growth": self.growth,
         }  # fmt: skip
         for strip in self.strips.values():
@@ -109,18 +109,12 @@ class OrderBench(Bench):
         foot = tight(QHBoxLayout(), (0, 0, 0, 0), 6)
         foot.addWidget(self._why, 1)
         foot.addWidget(
-            self._button("Crews…", "Crews, machines, workdays, clocks of products", self.open_crews)
+            push_button("Crews…", "Crews, machines, workdays, clocks of products", self.open_crews)
         )
         self.column.addLayout(foot)
         self.hand.changed.connect(self.refresh)
         desk.got_on.connect(self._follow)
         self.setFocusProxy(self.canvas)
-
-    def _button(self, words: str, tip: str, done: Callable[[], None]) -> QPushButton:
-        button = QPushButton(words)
-        button.setToolTip(plain_tip(tip))
-        button.clicked.connect(lambda _on=False: done())
-        return button
 
     def _follow(self) -> None:
         """Background work has got on."""

@@ -1,77 +1,31 @@
 # SPDX-License-Identifier: GPL-3.0-or-later
 """Fields under the Order bench: beginning, what is listed, the task in the hand, closed by tonight."""
 
-from functools import partial
 from math import ceil
-from typing import Any
 
 from PyQt6.QtCore import Qt, pyqtSignal
 from PyQt6.QtWidgets import (
-    QHBoxLayout,
-    QLineEdit,
-    QPushButton,
-    QSizePolicy,
     QSlider,
-    QVBoxLayout,
-    QWidget,
 )
 
 from glacis.core.climate.year import MONTH_NAMES
 from glacis.core.model.order import Tonight
 from glacis.core.order.closing import hand_closing, handed
 from glacis.core.units.quantities import Quantity
-from glacis.core.units.ranges import ranges_of
 from glacis.ui.desk import Desk
 from glacis.ui.plain import plain_tip
 from glacis.ui.stages.order.hand import OrderHand
+from glacis.ui.widgets.buttons import push_button
 from glacis.ui.widgets.field_grid import chooser
-from glacis.ui.widgets.labels import label, tight
+from glacis.ui.widgets.labels import label
+from glacis.ui.widgets.strip import Row, Strip
 from glacis.ui.widgets.unit_field import UnitField
 
 N, L = Quantity.PIECES, Quantity.LENGTH
 H = Quantity.WORK_HOURS
-Row = tuple[str, str, Quantity, int]
 
 
-class OrderStrip(QWidget):
-    """What strips of this bench have in common."""
-
-    said = pyqtSignal(str, bool)
-
-    def __init__(self, desk: Desk, hand: OrderHand) -> None:
-        super().__init__()
-        self.desk, self.hand = desk, hand
-        self.setSizePolicy(QSizePolicy.Policy.Preferred, QSizePolicy.Policy.Maximum)
-        self.column: QVBoxLayout = tight(QVBoxLayout(self), (0, 0, 0, 0), 6)
-
-    def refresh(self) -> None:
-        """Show the present state."""
-        raise RuntimeError(f"{type(self).__name__} shows nothing")
-
-    def row(self) -> QHBoxLayout:
-        """Another row."""
-        made = tight(QHBoxLayout(), (0, 0, 0, 0), 6)
-        self.column.addLayout(made)
-        return made
-
-    def words(self, name: str, tip: str, width: int, done: Any) -> QLineEdit:
-        """An entry for words."""
-        line = QLineEdit()
-        line.setAccessibleName(name)
-        line.setToolTip(plain_tip(tip))
-        line.setFixedWidth(width)
-        line.editingFinished.connect(done)
-        return line
-
-    def button(self, words: str, tip: str, done: Any) -> QPushButton:
-        """A button."""
-        made = QPushButton(words)
-        made.setToolTip(plain_tip(tip))
-        made.clicked.connect(lambda _on=False: done())
-        return made
-
-
-class TaskStrip(OrderStrip):
+class TaskStrip(Strip[OrderHand]):
     """When work begins, what is listed, and the task in the hand."""
 
     before_wanted = pyqtSignal()
@@ -112,9 +66,9 @@ class TaskStrip(OrderStrip):
         )
         self.reason.setPlaceholderText("why they differ")
         second.addWidget(self.reason)
-        self.derive = self.button("Derive", "Let its days be derived again", hand.as_derived)
+        self.derive = push_button("Derive", "Let its days be derived again", hand.as_derived)
         second.addWidget(self.derive)
-        self.before = self.button(
+        self.before = push_button(
             "Before…", "Then press the task that it is to come before", self.before_wanted.emit
         )
         second.addWidget(self.before)
@@ -163,7 +117,7 @@ QUARTERS = 4
 """Steps of the slider in a day."""
 
 
-class GrowthStrip(OrderStrip):
+class GrowthStrip(Strip[OrderHand]):
     """The day up to which the roof has grown."""
 
     def __init__(self, desk: Desk, hand: OrderHand) -> None:
@@ -179,7 +133,7 @@ class GrowthStrip(OrderStrip):
         second = self.row()
         self.closing = label("", "second small", wrap=True)
         second.addWidget(self.closing, 1)
-        self.handing = self.button(
+        self.handing = push_button(
             "Hand to Moisture",
             "Let the hours of Moisture begin in the month of closing, wet or dry",
             self.hand_over,
@@ -218,7 +172,7 @@ class GrowthStrip(OrderStrip):
         self.closing.setText(f"Closed in on {closing.day}, {state}: {closing.why}.")
 
 
-class TonightStrip(OrderStrip):
+class TonightStrip(Strip[OrderHand]):
     """By what is reckoned how much may be opened today."""
 
     ROWS: tuple[tuple[Row, ...], ...] = (
@@ -250,13 +204,9 @@ class TonightStrip(OrderStrip):
         self.fields: dict[str, UnitField] = {}
         for rows in self.ROWS:
             row = self.row()
-            for key, words, quantity, width in rows:
-                bounds = ranges_of(Tonight)[key]
-                made = UnitField(bounds.words, quantity, width).bounded(bounds)
-                made.committed.connect(partial(self._take, made, key))
-                made.said.connect(self.said)
-                self.fields[key] = made
-                row.addWidget(label(words, "second small"))
+            for each in rows:
+                made = self.fields[each[0]] = self.field(Tonight, each, self._take)
+                row.addWidget(label(each[1], "second small"))
                 row.addWidget(made)
             row.addStretch(1)
 

@@ -1,11 +1,9 @@
 # SPDX-License-Identifier: GPL-3.0-or-later
 """The Quantities bench: the bill laid out on the roof, cuts, weights, cost and carbon, the years after."""
 
-from collections.abc import Callable
-
 from PyQt6.QtCore import QPointF, QSize, Qt
 from PyQt6.QtGui import QKeyEvent
-from PyQt6.QtWidgets import QHBoxLayout, QPushButton
+from PyQt6.QtWidgets import QHBoxLayout
 
 from glacis.core.graph.part import WHOLE
 from glacis.core.junctions.parts import PIECES
@@ -23,7 +21,6 @@ from glacis.report.scene import Hot, SceneMaker, saying
 from glacis.ui.bench import Bench, view_buttons
 from glacis.ui.desk import Desk
 from glacis.ui.drawing.canvas import Canvas
-from glacis.ui.plain import plain_tip
 from glacis.ui.prompts import Prompts
 from glacis.ui.stages.quantities.hand import QuantitiesHand
 from glacis.ui.stages.quantities.own_panel import OwnPanel
@@ -31,12 +28,13 @@ from glacis.ui.stages.quantities.price_panel import PricePanel
 from glacis.ui.stages.quantities.strips import (
     CostStrip,
     LineStrip,
-    QuantitiesStrip,
     StackStrip,
     YearsStrip,
 )
 from glacis.ui.widgets.bench_panel import open_alone
+from glacis.ui.widgets.buttons import push_button
 from glacis.ui.widgets.labels import label, tight
+from glacis.ui.widgets.strip import Strip
 
 VIEWS = (
     ("bill", "Bill", "What is bought, where it lies and how it is laid out (1)"),
@@ -70,7 +68,7 @@ class QuantitiesBench(Bench):
         self.hand = QuantitiesHand(desk, self)
         self.views = view_buttons(self, VIEWS, self.show_view)
         self.controls.addWidget(
-            self._button(
+            push_button(
                 "Working",
                 "Every step behind the line in the hand, or the cost of the job",
                 self.show_working,
@@ -86,7 +84,7 @@ class QuantitiesBench(Bench):
         self.canvas.key.connect(self._key)
         self.column.addWidget(self.canvas, 1)
         self.lines, self.stacks = LineStrip(desk, self.hand), StackStrip(desk, self.hand)
-        self.strips: dict[str, QuantitiesStrip] = {
+        self.strips: dict[str, Strip[QuantitiesHand]] = {
             "bill": self.lines,
             "weight": self.stacks,
             "cost": CostStrip(desk, self.hand),
@@ -102,16 +100,10 @@ class QuantitiesBench(Bench):
             ("Prices…", "Prices, what hours cost, lives and carbon factors", self.open_prices),
             ("Own lines…", "Lines of your own, and what comes off before", self.open_own),
         ):
-            foot.addWidget(self._button(words, tip, done))
+            foot.addWidget(push_button(words, tip, done))
         self.column.addLayout(foot)
         self.hand.changed.connect(self.refresh)
         self.setFocusProxy(self.canvas)
-
-    def _button(self, words: str, tip: str, done: Callable[[], None]) -> QPushButton:
-        button = QPushButton(words)
-        button.setToolTip(plain_tip(tip))
-        button.clicked.connect(lambda _on=False: done())
-        return button
 
     def open_prices(self) -> None:
         """Show prices over the bench."""

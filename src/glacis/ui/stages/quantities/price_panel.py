@@ -6,7 +6,7 @@ from pathlib import Path
 from typing import TypeVar
 
 from PyQt6.QtCore import pyqtSignal
-from PyQt6.QtWidgets import QHBoxLayout, QPushButton, QWidget
+from PyQt6.QtWidgets import QHBoxLayout, QWidget
 
 from glacis.core.errors import GlacisError
 from glacis.core.model.quantities import Labour, Price
@@ -15,10 +15,10 @@ from glacis.core.quantities.cost import TRADES
 from glacis.core.units.quantities import Quantity
 from glacis.files.errors import shown_name
 from glacis.ui.desk import Desk
-from glacis.ui.plain import plain_tip
 from glacis.ui.prompts import Prompts
 from glacis.ui.stages.quantities.hand import QuantitiesHand
 from glacis.ui.widgets.bench_panel import BenchPanel
+from glacis.ui.widgets.buttons import push_button
 from glacis.ui.widgets.labels import label, tight
 from glacis.ui.widgets.node_sheet import Column, NodeSheet
 
@@ -65,7 +65,7 @@ class PricePanel(BenchPanel):
             ("Take it out", "Take the price in the hand out", self.prices.take_away),
             ("Read prices…", "Prices, lives and carbon factors from a table", self.read_prices),
         ):
-            row.addWidget(_button(words, tip, done))
+            row.addWidget(push_button(words, tip, done))
         row.addStretch(1)
         self.column.addLayout(row)
         self.labour = NodeSheet("What an hour costs", Labour, LABOUR)
@@ -79,7 +79,7 @@ class PricePanel(BenchPanel):
             ("Take it out", "Take the trade in the hand out", self.labour.take_away),
             ("Read labour…", "What an hour of each trade costs, from a table", self.read_labour),
         ):
-            below.addWidget(_button(words, tip, done))
+            below.addWidget(push_button(words, tip, done))
         below.addStretch(1)
         self.column.addLayout(below)
         self.finish()
@@ -154,10 +154,3 @@ class PricePanel(BenchPanel):
         except GlacisError as fault:
             self._prompts.tell(self, f"Nothing was read from {shown_name(path)}", str(fault))
             return None
-
-
-def _button(words: str, tip: str, done: Callable[[], None]) -> QPushButton:
-    button = QPushButton(words)
-    button.setToolTip(plain_tip(tip))
-    button.clicked.connect(lambda _on=False: done())
-    return button

@@ -4,8 +4,7 @@
 from functools import partial
 from typing import Any
 
-from PyQt6.QtCore import pyqtSignal
-from PyQt6.QtWidgets import QHBoxLayout, QLineEdit, QPushButton, QSizePolicy, QVBoxLayout, QWidget
+from PyQt6.QtWidgets import QHBoxLayout, QWidget
 
 from glacis.core.model.quantities import (
     BoardForm,
@@ -25,15 +24,14 @@ from glacis.core.units.quantities import Quantity
 from glacis.core.units.ranges import ranges_of
 from glacis.report.charts.quantities_plan import QUANTITIES
 from glacis.ui.desk import Desk
-from glacis.ui.plain import plain_tip
 from glacis.ui.stages.quantities.hand import QuantitiesHand
+from glacis.ui.widgets.buttons import push_button
 from glacis.ui.widgets.field_grid import chooser
 from glacis.ui.widgets.labels import label, tight
+from glacis.ui.widgets.strip import Row, Strip
 from glacis.ui.widgets.unit_field import UnitField
 
 T, L, S, M = Quantity.THICKNESS, Quantity.LENGTH, Quantity.SHARE, Quantity.MASS
-Row = tuple[str, str, Quantity, int]
-"""Key of an attribute, words before its field, kind, width [pt]."""
 FORMS: dict[type[Any], tuple[Row, ...]] = {
     RollForm: (
         ("width", "roll", T, 72),
@@ -66,54 +64,7 @@ FORMS: dict[type[Any], tuple[Row, ...]] = {
 LEAST_TROUBLE = "least trouble"
 
 
-class QuantitiesStrip(QWidget):
-    """What strips of this bench have in common."""
-
-    said = pyqtSignal(str, bool)
-
-    def __init__(self, desk: Desk, hand: QuantitiesHand) -> None:
-        super().__init__()
-        self.desk, self.hand = desk, hand
-        self.setSizePolicy(QSizePolicy.Policy.Preferred, QSizePolicy.Policy.Maximum)
-        self.column: QVBoxLayout = tight(QVBoxLayout(self), (0, 0, 0, 0), 6)
-
-    def refresh(self) -> None:
-        """Show the present state."""
-        raise RuntimeError(f"{type(self).__name__} shows nothing")
-
-    def row(self) -> QHBoxLayout:
-        """Another row of fields."""
-        made = tight(QHBoxLayout(), (0, 0, 0, 0), 6)
-        self.column.addLayout(made)
-        return made
-
-    def field(self, node: Any, row: Row, take: Any) -> UnitField:
-        """An entry for one figure of a node."""
-        key, _words, quantity, width = row
-        bounds = ranges_of(node)[key]
-        made = UnitField(bounds.words, quantity, width).bounded(bounds)
-        made.committed.connect(partial(take, made, key))
-        made.said.connect(self.said)
-        return made
-
-    def words(self, name: str, tip: str, width: int, done: Any) -> QLineEdit:
-        """An entry for words."""
-        line = QLineEdit()
-        line.setAccessibleName(name)
-        line.setToolTip(plain_tip(tip))
-        line.setMaximumWidth(width)
-        line.editingFinished.connect(done)
-        return line
-
-    def button(self, words: str, tip: str, done: Any) -> QPushButton:
-        """A button."""
-        made = QPushButton(words)
-        made.setToolTip(plain_tip(tip))
-        made.clicked.connect(lambda _on=False: done())
-        return made
-
-
-class LineStrip(QuantitiesStrip):
+class LineStrip(Strip[QuantitiesHand]):
     """How the line in the hand is sold and laid, and a quantity in the place of the derived one."""
 
     def __init__(self, desk: Desk, hand: QuantitiesHand) -> None:
@@ -136,7 +87,7 @@ class LineStrip(QuantitiesStrip):
         self.spare_words = label("spare", "second small")
         first.addWidget(self.spare_words)
         first.addWidget(self.spare)
-        self.usual = self.button("Usual", "Sold as usual again", self.hand.sell_as_usual)
+        self.usual = push_button("Usual", "Sold as usual again", self.hand.sell_as_usual)
         first.addWidget(self.usual)
         first.addStretch(1)
         second = self.row()
@@ -158,7 +109,7 @@ class LineStrip(QuantitiesStrip):
         )
         self.reason.setPlaceholderText("why it differs")
         second.addWidget(self.reason)
-        self.derive = self.button("Derive", "Let it be derived again", self.hand.derive)
+        self.derive = push_button("Derive", "Let it be derived again", self.hand.derive)
         second.addWidget(self.derive)
         second.addStretch(1)
         self._wanted: float | None = None
@@ -260,14 +211,14 @@ def _sold_words(line: Line | None, stated_here: bool) -> str:
     return "sold" if stated_here else "Set-out, Falls or Fixings state how this is sold."
 
 
-class StackStrip(QuantitiesStrip):
+class StackStrip(Strip[QuantitiesHand]):
     """The stack in the hand."""
 
     def __init__(self, desk: Desk, hand: QuantitiesHand) -> None:
         super().__init__(desk, hand)
         row = self.row()
         row.addWidget(
-            self.button(
+            push_button(
                 "Set one down",
                 "A pallet in the middle of the selected area; then drag it",
                 hand.add_stack,
@@ -276,7 +227,7 @@ class StackStrip(QuantitiesStrip):
         self.name = self.words("What is on the stack", "What is on it", 150, self._take_name)
         self.name.setMinimumWidth(150)
         row.addWidget(self.name)
-        self.away = self.button(
+        self.away = push_button(
             "Take away", "Take the stack in the hand off the roof", hand.take_stack_away
         )
         row.addWidget(self.away)
@@ -319,7 +270,7 @@ class StackStrip(QuantitiesStrip):
         self.fields["allowed"].show_limit(stack.allowed or None, system, "no number")
 
 
-class CostStrip(QuantitiesStrip):
+class CostStrip(Strip[QuantitiesHand]):
     """By what the first cost is added up."""
 
     def __init__(self, desk: Desk, hand: QuantitiesHand) -> None:
@@ -377,7 +328,7 @@ class CostStrip(QuantitiesStrip):
             made.show_value(getattr(costing, key), system)
 
 
-class YearsStrip(QuantitiesStrip):
+class YearsStrip(Strip[QuantitiesHand]):
     """By what later years are reckoned, and what is done again and again."""
 
     def __init__(self, desk: Desk, hand: QuantitiesHand) -> None:
