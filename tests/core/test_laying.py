@@ -1,10 +1,8 @@
 # SPDX-License-Identifier: GPL-3.0-or-later
 """Rolls, boards, bars, trims and fills against hand calculations, closed forms and laws."""
 
-import json
 from itertools import combinations
 from math import ceil, pi
-from pathlib import Path
 
 import numpy as np
 import pytest
@@ -45,15 +43,10 @@ from glacis.core.quantities.rolls import (
     strip_count,
 )
 from glacis.core.quantities.surface import Ground
-from support import analyser
+from support import analyser, case
 
-CASES = Path(__file__).parents[1] / "data" / "cases"
 SQUARE = Ground(((0.0, 0.0), (10.0, 0.0), (10.0, 6.0), (0.0, 6.0)))
 U_SHAPE = Ground(((0, 0), (12, 0), (12, 8), (8, 8), (8, 3), (4, 3), (4, 8), (0, 8)))  # fmt: skip
-
-
-def case(name: str) -> dict:
-    return json.loads((CASES / f"{name}.json").read_text("utf-8"))
 
 
 def bill_of(project: Project) -> Bill:

@@ -1,9 +1,6 @@
 # SPDX-License-Identifier: GPL-3.0-or-later
 """Rolls, boards, bars, fills, costs, carbon and years against hand calculations, closed forms and laws."""
 
-import json
-from pathlib import Path
-
 import numpy as np
 import pytest
 from hypothesis import given
@@ -36,22 +33,13 @@ from glacis.core.quantities.change import (
     state_costing,
     state_quantities,
 )
-from glacis.core.quantities.choices import Figure, level_at, no_clear_difference, pareto
+from glacis.core.quantities.choices import level_at, pareto
 from glacis.core.quantities.cost import Cost
 from glacis.core.quantities.life import Ahead, Part, drawn, ledger, replaced
 from glacis.core.quantities.parts import BILL, COST, LATER, STACKS, WEIGHT
 from glacis.core.quantities.shown import grouped
-from glacis.core.quantities.spread import Item, apart, summed
-from glacis.core.quantities.surface import Ground
-from support import analysed, analyser, demo, roof_project, rules_of
-
-CASES = Path(__file__).parents[1] / "data" / "cases"
-SQUARE = Ground(((0.0, 0.0), (10.0, 0.0), (10.0, 6.0), (0.0, 6.0)))
-U_SHAPE = Ground(((0, 0), (12, 0), (12, 8), (8, 8), (8, 3), (4, 3), (4, 8), (0, 8)))  # fmt: skip
-
-
-def case(name: str) -> dict:
-    return json.loads((CASES / f"{name}.json").read_text("utf-8"))
+from glacis.core.quantities.spread import Item, Spread, apart, summed
+from support import analysed, analyser, case, demo, roof_project, rules_of
 
 
 def bill_of(project: Project) -> Bill:
@@ -171,8 +159,9 @@ def test_draws_without_spread_are_the_ledger_and_a_seed_draws_the_same_again():
 
 def test_pareto_keeps_ties_and_says_where_nothing_is_clear():
     assert pareto([(1, 3), (2, 2), (2, 3), (1, 3)]) == (True, True, False, True)
-    assert no_clear_difference(Figure(10.0, 2.0, 2.0), Figure(12.0, 2.0, 2.0))
-    assert not no_clear_difference(Figure(10.0, 1.0, 1.0), Figure(12.0, 1.0, 1.0))
+    near, far = (Spread(typical=t, likely_low=t - 2, likely_high=t + 2) for t in (10.0, 12.0))
+    assert not apart(near, far)
+    assert apart(replace(near, likely_high=11.0), replace(far, likely_low=11.0))
     assert level_at(lambda x: x * x, 2.0, 0.0, 5.0) == pytest.approx(2**0.5)
     assert level_at(lambda x: x + 10, 2.0, 0.0, 5.0) is None
 

@@ -1,7 +1,7 @@
 # SPDX-License-Identifier: GPL-3.0-or-later
 """What is stated about the order of work: beginning, workdays, crews, machines, moves, clocks that were confirmed."""
 
-from typing import Annotated, Literal
+from typing import Annotated
 
 from glacis.core.model.node import Node
 from glacis.core.units.quantities import Quantity
@@ -10,7 +10,6 @@ from glacis.core.units.ranges import Range
 Days = Annotated[float, Range("days", None, 0.0, 3650.0)]
 Hour = Annotated[float, Range("hour of the day", None, 0.0, 24.0)]
 People = Annotated[int, Range("people", None, 1, 200)]
-WaterState = Literal["", "opens", "closes"]
 
 
 class Crew(Node, frozen=True, kw_only=True):

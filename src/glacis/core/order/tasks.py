@@ -4,6 +4,7 @@
 from collections.abc import Iterable, Iterator
 
 from msgspec import Struct
+from msgspec.structs import replace
 
 from glacis.core.model.document import RoofArea
 from glacis.core.model.order import Order
@@ -115,8 +116,6 @@ def tasks_of(read: TasksRead) -> tuple[Task, ...]:
 
 
 def _by_hand(task: Task, order: Order) -> Task:
-    from msgspec.structs import replace
-
     lasts = next((each for each in order.lasts if each.task == task.id), None)
     crew = next((each for each in order.crews if each.trade == task.trade), None)
     if lasts is not None:

@@ -1,24 +1,7 @@
 # SPDX-License-Identifier: GPL-3.0-or-later
-"""Choices side by side: which are out, which differ clearly, and what would have to change."""
+"""Choices side by side: which are out, and what would have to change."""
 
 from collections.abc import Callable, Sequence
-from math import hypot
-
-from msgspec import Struct
-
-
-class Figure(Struct, frozen=True):
-    """A figure of a choice: typical, and how far it may reach below and above."""
-
-    typical: float
-    below: float = 0.0
-    above: float = 0.0
-
-
-def no_clear_difference(one: Figure, other: Figure) -> bool:
-    """Whether two figures lie inside both their spreads."""
-    low, high = (one, other) if one.typical <= other.typical else (other, one)
-    return high.typical - low.typical <= hypot(low.above, high.below)
 
 
 def pareto(choices: Sequence[Sequence[float]]) -> tuple[bool, ...]:

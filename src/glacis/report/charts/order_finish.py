@@ -5,13 +5,13 @@ from collections.abc import Iterator
 
 from msgspec import Struct
 
+from glacis.core.climate.year import MONTH_NAMES
 from glacis.core.model.days import day_text
 from glacis.core.order.days import Calendar
 from glacis.core.order.weather import Finish
 from glacis.report.scene import CUT, DIMENSION, FACE, Item, Line, Patch, Scene, Size, Text, box
 
 LABEL = 12.0
-MONTHS = ("Jan", "Feb", "Mar", "Apr", "May", "Jun", "Jul", "Aug", "Sep", "Oct", "Nov", "Dec")
 
 
 class FinishView(Struct, frozen=True):
@@ -89,6 +89,6 @@ def _months(view: FinishView, size: Size) -> Iterator[Item]:
         x = 20 + month * wide
         tall = (base - top) * share
         yield Patch(box(x + 4, base - tall, x + wide - 4, base), "copper:2", "ink", DIMENSION)
-        yield Text(x + wide / 2, base + 17, MONTHS[month], LABEL, "second", "middle")
+        yield Text(x + wide / 2, base + 17, MONTH_NAMES[month][:3], LABEL, "second", "middle")
         yield Text(x + wide / 2, base - tall - 5, f"{100 * share:.0f}", LABEL, "ink", "middle")
     yield Line((20, base, size[0] - 20, base), "ink", FACE)

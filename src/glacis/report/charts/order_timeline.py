@@ -111,13 +111,20 @@ def timeline_scene(view: TimelineView, size: Size) -> Scene:
     hot: list[Hot] = []
     clocks = {clock.task: clock for clock in (plan.crew_clocks if view.crews else plan.clocks)}
     y = HEAD
+    many = _many_areas(view)
     begun = max(0, min(view.first, len(rows) - most))
     for k in rows[begun : begun + most]:
         task = plan.tasks[k]
         if task.id in (view.task, view.onto):
             items.append(Patch(box(0, y, size[0], y + ROW), "wash", "", 0.0))
         items.append(
-            Text(10, y + 15, shorten(_name(view, task), NAMES - 20, LABEL), LABEL, _ink(view, task))
+            Text(
+                10,
+                y + 15,
+                shorten(_name(view, task, many), NAMES - 20, LABEL),
+                LABEL,
+                _ink(view, task),
+            )
         )
         items += _bar(view, k, days, y)
         if task.id in clocks:
@@ -146,15 +153,20 @@ def _ink(view: TimelineView, task: Task) -> str:
     return "ink" if not view.task or task.id == view.task else "second"
 
 
-def _name(view: TimelineView, task: Task) -> str:
+def _many_areas(view: TimelineView) -> bool:
+    """Whether listed tasks lie on more than one area, so that each has to say on which."""
+    wanted = set(view.shown)
+    alone = {
+        task.areas[0]
+        for task in view.plan.tasks
+        if len(task.areas) == 1 and (not wanted or task.id in wanted)
+    }
+    return len(alone) > 1
+
+
+def _name(view: TimelineView, task: Task, many: bool) -> str:
     name = told(task.name, view.system)
     where = [view.names.get(area, area) for area in task.areas]
-    alone = {
-        each.areas[0]
-        for each in view.plan.tasks
-        if len(each.areas) == 1 and (not view.shown or each.id in view.shown)
-    }
-    many = len(alone) > 1
     return f"{name}, {where[0]}" if many and len(where) == 1 and where[0] not in name else name
 
 

@@ -7,7 +7,7 @@ from msgspec import Struct
 
 from glacis.core.model.document import RoofArea
 from glacis.core.quantities.bill import Bill
-from glacis.core.quantities.cost import Cost
+from glacis.core.quantities.cost import Cost, LineCost, OrderCost
 from glacis.core.quantities.line import Line as BillLine
 from glacis.core.quantities.measures import told
 from glacis.core.quantities.members import MemberLines
@@ -296,14 +296,16 @@ def _list(view: BillView, left: float, size: Size) -> tuple[list[Item], list[Hot
     ]
     hot: list[Hot] = []
     rows = rows_of(view.bill, view.product)
+    orders = {order_id(o): c for o, c in zip(view.bill.orders, view.cost.orders, strict=True)}
+    lines = {line.id: line for line in view.cost.lines}
     y = HEAD
     most = fitting(size[1])
     for row in rows[view.first : view.first + most]:
         span = (left, right)
         drawn, spot = (
-            _bought(view, row.order, span, y)
+            _bought(view, row.order, orders[order_id(row.order)], span, y)
             if row.line is None
-            else _line(view, row.line, span, y)
+            else _line(view, row.line, lines[row.line.id], span, y)
         )
         if spot.id in (view.product, view.line):
             items.append(Patch(box(left - 6, y, right + 4, y + ROW), "wash"))
@@ -315,12 +317,10 @@ def _list(view: BillView, left: float, size: Size) -> tuple[list[Item], list[Hot
 
 
 def _bought(
-    view: BillView, order: Order, span: tuple[float, float], y: float
+    view: BillView, order: Order, cost: OrderCost, span: tuple[float, float], y: float
 ) -> tuple[tuple[Item, ...], Hot]:
     """A product that is ordered, with what it costs."""
     left, right = span
-    costs = {order_id(o): c for o, c in zip(view.bill.orders, view.cost.orders, strict=True)}
-    cost = costs[order_id(order)]
     packs = f"{order.packs} {order.packed}{'s' if order.packs != 1 else ''}"
     counted = order.packs and order.packed != "piece"
     bought = packs if counted else amount(order.bought, order.unit, view.system)
@@ -336,11 +336,10 @@ def _bought(
 
 
 def _line(
-    view: BillView, line: BillLine, span: tuple[float, float], y: float
+    view: BillView, line: BillLine, cost: LineCost, span: tuple[float, float], y: float
 ) -> tuple[tuple[Item, ...], Hot]:
     """What one place has of a product."""
     left, right = span
-    cost = next(each for each in view.cost.lines if each.id == line.id)
     said = grouped(cost.material[1]) if cost.material is not None else ""
     where = ", ".join(view.names.get(a, a) for a in line.places.areas) or "the job"
     place = shorten(where, right - left - COST - 98, LABEL)

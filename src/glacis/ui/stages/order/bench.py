@@ -3,6 +3,7 @@
 
 from datetime import date
 
+from msgspec.structs import replace
 from PyQt6.QtCore import QPointF, QSize, Qt
 from PyQt6.QtGui import QKeyEvent
 from PyQt6.QtWidgets import QHBoxLayout
@@ -200,8 +201,6 @@ class OrderBench(Bench):
 
     def _in_sight(self, view: TimelineView) -> TimelineView:
         """Scrolled to what was just taken in the hand, and never beyond the ends."""
-        from msgspec.structs import replace
-
         rows = listed(view)
         most = fitting(self.canvas.height())
         if self.hand.task != self._sought:
