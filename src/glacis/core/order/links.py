@@ -15,6 +15,7 @@ from glacis.core.order.task import Link, Strength, Task
 OUTWARD, TIGHT_FIRST = 42, 43
 """Numbers of the two rules that are not in the table: outward from above, from below once tight; by definition."""
 NONE = "-"
+UPPER = "upper "
 
 
 class Row(Struct, frozen=True):
@@ -48,15 +49,19 @@ def rules() -> tuple[Row, ...]:
     return tuple(found)
 
 
-def links_of(tasks: tuple[Task, ...], below: tuple[tuple[str, str], ...] = ()) -> tuple[Link, ...]:
+Pairs = tuple[tuple[str, str], ...]
+
+
+def links_of(tasks: tuple[Task, ...], below: Pairs = (), pours: Pairs = ()) -> tuple[Link, ...]:
     """All links between tasks, each pair once by each rule.
 
     Args:
         tasks: of the job.
-        below: pairs of areas whose water runs from the second on to the first.
+        below: pairs of areas whose water runs from the second on to the first, over a break of the slope.
+        pours: pairs of areas of which the second, above, pours on to the first.
     """
     found: dict[tuple[str, str, str, int], Link] = {}
-    for link in (*_outward(tasks), *_by_rules(tasks, below)):
+    for link in (*_outward(tasks), *_by_rules(tasks, {"below": below, "pours": pours})):
         if link.before == link.after:
             continue
         key = (link.before, link.after, link.kind, link.rule)
@@ -133,7 +138,7 @@ def _outward(tasks: tuple[Task, ...]) -> Iterator[Link]:
             )
 
 
-def _by_rules(tasks: tuple[Task, ...], below: tuple[tuple[str, str], ...]) -> Iterator[Link]:
+def _by_rules(tasks: tuple[Task, ...], pairs: dict[str, Pairs]) -> Iterator[Link]:
     tagged: dict[str, list[Task]] = defaultdict(list)
     outward: dict[str, str] = {}
     for task in tasks:
@@ -144,8 +149,8 @@ def _by_rules(tasks: tuple[Task, ...], below: tuple[tuple[str, str], ...]) -> It
     for row in rules():
         firsts = _with(tagged, row.before)
         seconds = list(tasks) if row.after == (NONE,) else _with(tagged, row.after)
-        if row.scope == "below":
-            yield from _downhill(row, tagged, below)
+        if row.scope in pairs:
+            yield from _downhill(row, tagged, pairs[row.scope])
             continue
         for first in firsts:
             for second in _in_scope(row, first, seconds, outward):
@@ -191,14 +196,14 @@ def _outside(first: Task, second: Task) -> bool:
     return second.number >= first.number
 
 
-def _downhill(
-    row: Row, tagged: dict[str, list[Task]], below: tuple[tuple[str, str], ...]
-) -> Iterator[Link]:
-    """Rule 16: where water runs from one area on to another, the lower field is laid first."""
+def _downhill(row: Row, tagged: dict[str, list[Task]], below: Pairs) -> Iterator[Link]:
+    """Rules between a lower area and the one whose water runs on to it: each tag before the upper one beside it."""
     for lower, upper in below:
-        for tag in row.before:
-            firsts = [task for task in tagged.get(tag, ()) if task.areas == (lower,)]
-            seconds = [task for task in tagged.get(tag, ()) if task.areas == (upper,)]
+        for tag, above in zip(row.before, row.after, strict=True):
+            firsts = [task for task in tagged.get(tag, ()) if lower in task.areas]
+            seconds = [
+                task for task in tagged.get(above.removeprefix(UPPER), ()) if task.areas == (upper,)
+            ]
             for first in firsts:
                 for second in seconds:
                     yield _link(first, second, row)

@@ -8,6 +8,7 @@ from msgspec import Struct
 from glacis.core.graph.part import WHOLE, LongPart, Part, Progress
 from glacis.core.graph.reader import Reader
 from glacis.core.junctions.parts import PIECES
+from glacis.core.model.fixings import Bond
 from glacis.core.order.task import Link, Task
 from glacis.core.quantities.parts import BILL, COST, COUNTED, trade_in
 from glacis.core.shape.parts import SHAPE
@@ -37,7 +38,15 @@ def _reads_tasks(reader: Reader, _subject: str) -> "TasksRead":
         project.order,
         tested,
         frozenset(item.area for item in project.fixings if item.sets),
-    )
+        frozenset(
+            f"{item.area}/{each.holds}"
+            for item in project.fixings for each in item.sets if isinstance(each.way, Bond)
+        ),
+        frozenset(item.area for item in project.falls if item.outlets),
+        frozenset(
+            air.area for air in project.airs if any(vent.kind in ("ridge", "hip") for vent in air.vents)
+        ),
+    )  # fmt: skip
 
 
 def _tasks(read: "TasksRead") -> tuple[Task, ...]:
@@ -51,13 +60,22 @@ TASKS = Part("tasks", _reads_tasks, _tasks, lambda found: 700 * (1 + len(found))
 
 
 class LinksRead(Struct, frozen=True):
-    """What links follow from: tasks, and pairs of areas of which water runs from the second on to the first."""
+    """What links follow from: tasks, and pairs of areas of which water runs from the second on to the first.
+
+    Attributes:
+        tasks: of the job.
+        below: pairs at a break of the slope.
+        pours: pairs of which the second is a roof above the first, which is low.
+    """
 
     tasks: tuple[Task, ...]
     below: tuple[tuple[str, str], ...]
+    pours: tuple[tuple[str, str], ...]
 
 
 def _reads_links(reader: Reader, _subject: str) -> LinksRead:
+    from glacis.core.order.tags import FLAT
+
     shape = reader.value(SHAPE, WHOLE)
     below: set[tuple[str, str]] = set()
     for edge in shape.edges:
@@ -65,13 +83,18 @@ def _reads_links(reader: Reader, _subject: str) -> LinksRead:
             lower, upper = sorted((edge.area, edge.other), key=lambda name: reader.area(name).level)
             if reader.area(lower).level < reader.area(upper).level - 0.01:
                 below.add((lower, upper))
-    return LinksRead(reader.value(TASKS, WHOLE), tuple(sorted(below)))
+    pours = {
+        (piece.areas[0], piece.areas[1])
+        for piece in reader.value(PIECES, WHOLE)
+        if piece.kind == "upper-on-lower" and reader.area(piece.areas[0]).pitch < FLAT
+    }
+    return LinksRead(reader.value(TASKS, WHOLE), tuple(sorted(below)), tuple(sorted(pours)))
 
 
 def _links(read: LinksRead) -> tuple[Link, ...]:
     from glacis.core.order.links import links_of
 
-    return links_of(read.tasks, read.below)
+    return links_of(read.tasks, read.below, read.pours)
 
 
 LINKS = Part("links of tasks", _reads_links, _links, lambda found: 300 * (1 + len(found)))

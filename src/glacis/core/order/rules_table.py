@@ -2,7 +2,8 @@
 """Which work comes before which, and why: trade knowledge, each link of it can give way to a decision where it may.
 
 Columns: number; tags of what comes first; tags of what follows; where both have to lie (area, piece of edge, next to
-each other, anywhere); how they hang together; how strong; least wait, longest wait [days]; reason.
+each other, below a break of the slope, where an upper roof pours, anywhere); how they hang together; how strong; least
+wait, longest wait [days]; reason.
 """
 
 RULES = """\
@@ -13,6 +14,8 @@ RULES = """\
     valley underlay strip,upstand insulation,back gutter or cricket,front apron,side pieces | touch | fs | hard |
     0 | - | it is fixed to it
 3 | air | parapet wrap,edge infill | touch | fs | firm | 0 | - | the air layer runs on unbroken beneath
+4 | falls decided | frame,deck,parapet wrap,upstand insulation | area | fs | firm | 0 | - |
+    they set the heights of what carries and bounds the roof
 5 | plate infill,ladder infill,wall head insulation,baffle at the plate | over board | touch | fs | hard |
     0 | - | buried by the board
 6 | over board | counter | area | fs | firm | 0 | - | its seams are out of reach beneath the battens
@@ -26,7 +29,16 @@ RULES = """\
 13 | ceiling | fill | area | fs | hard | 0 | - | holds it; services and covers would be buried
 16 | sheet,underlay,covering | upper sheet,upper underlay,upper covering | below | fs | hard | 0 | - |
     laps lie with the water
+17 | sheet measured | board | area | fs | firm | 0 | - | measured on bare boards it lies short, and long in the sun
 18 | board | sheet | next | fs | firm | 0 | 1 | rain overnight wets boards
+20 | panel order | panel | area | fs | firm | 0 | - | hard to undo once the first stands
+21 | panel | overhang measured | area | ss | hard | 0 | - | measured on what stands
+21 | overhang measured | panel | area | ff | firm | 0 | - | growth and skew are taken up by the last panel
+21 | overhang measured | underlay,covering,sheet | area | fs | firm | 0 | - | it covers the ends
+22 | over board,panel,board | ridge void | touch | fs | hard | 0 | - | both sides bound it
+22 | ridge void | ridge cap,hip cap | piece | fs | firm | 0 | - | air leaks most at the peak, and nobody sees it again
+23 | vent slot | ridge cap,hip cap | piece | fs | firm | 0 | 1 | rain runs in
+23 | underlay,second deck | vent slot | touch | fs | hard | 0 | - | it is cut through them
 25 | sheet,underlay | termination bar and sealant | touch | fs | hard | 0 | - | the bar holds the turn-up
 26 | termination bar and sealant | upstand strip | piece | fs | hard | 0 | - | the strip covers the bar
 26 | sheet | upstand strip,kerb strip | touch | fs | hard | 0 | - | the strip laps over the field
@@ -39,12 +51,20 @@ RULES = """\
 28 | holes | primer,air,vapour,sheet | area | fs | firm | 0 | - | no dust and no cuts in what is laid
 29 | collar,post sleeve,base plate | sheet | touch | fs | hard | 0 | - | its flange lies below the field
 30 | foam | coating | next | fs | firm | 0.25 | 3 | sun rots bare foam
+31 | masked | foam | area | fs | hard | 0 | - | overspray reaches cars and neighbours
+32 | screen | second deck | area | fs | hard | 0 | - | out of reach beneath it
+33 | deck trued | counter | area | fs | firm | 0 | - | the plane above follows the strips
+33 | deck | deck trued | area | fs | hard | 0 | - | it has to be there
 34 | flood test | fleece,drainage,planting,ballast | area | fs | firm | 0 | - |
     leaks can be found; what covers it would hide them
 34 | root | drainage,planting | area | fs | hard | 0 | - | roots
 35 | fleece | ballast,planting | area | fs | firm | 0 | - | stones between stone and sheet
-38 | machine | panel | anywhere | fs | firm | 0 | - | nowhere to stand
-40 | load check | covering,sheet,board,panel | area | fs | hard | 0 | - | decks fail under pallets
+36 | splash pad or downpipe to the gutter,splash pad or downpipe to the gutter | upper covering,upper sheet | pours |
+    fs | firm | 0 | - | the upper roof pours on to the lower from its first course
+37 | bonded | - | next | fs | hard | 0.25 | - | glue cures before feet
+38 | machine | panel,roof window,rooflight with kerb | anywhere | fs | firm | 0 | - | nowhere to stand
+39 | delivery | covering,sheet,board,panel,insulation | area | fs | wish | 0 | - | it has to be there
+40 | load check | delivery,covering,sheet,board,panel | area | fs | hard | 0 | - | decks fail under pallets
 41 | deck dry | air,vapour,primer | area | fs | firm | 0 | - | what is closed in stays wet
 43 | flood test | inner,lining,service | area | fs | firm | 0 | - |
     nothing that swells or stains under an untested roof

@@ -58,12 +58,23 @@ def layer_tags(
         found.append("sheet" if pitch < FLAT or layer.kind == "membrane" else "covering")
     elif number > deck and layer.has_role("water") and layer.kind == "membrane":
         found.append("sheet" if pitch < FLAT else "underlay")
-    if "hot" in material.traits:
-        found.append("hot")
+    found += [trait for trait in ("hot", "rubber") if trait in material.traits]
+    if "covering" not in material.roles and _second_deck(layer, number, items, deck):
+        found.append("second deck")
     space = any(other.layer.kind == "roof-space" for other in items)
     if space and "lining" in roles:
         found.append("ceiling")
     return tuple(dict.fromkeys(found)) or ("layer",)
+
+
+def _second_deck(layer: LayerData, number: int, items: tuple[Counted, ...], deck: int) -> bool:
+    """Whether it is boarding over a space that air passes."""
+    boarding = layer.material is not None and layer.material.family in ("wood-board", "timber")
+    spaces = [
+        k for k, other in enumerate(items)
+        if k > deck and other.layer.kind == "air" and other.layer.ventilation != "none"
+    ]  # fmt: skip
+    return boarding and layer.kind == "solid" and bool(spaces) and spaces[0] < number
 
 
 def _material_tags(item: Counted, layer: LayerData, outside: bool) -> Iterator[str]:

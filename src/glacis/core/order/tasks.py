@@ -9,6 +9,7 @@ from msgspec.structs import replace
 from glacis.core.model.document import RoofArea
 from glacis.core.model.order import Order
 from glacis.core.model.quantities import Quantities
+from glacis.core.order.besides import Beside, at_caps, besides
 from glacis.core.order.rules_table import SCREED_SLOW
 from glacis.core.order.tags import FLAT, deck_number, fitted_from, layer_tags
 from glacis.core.order.task import LEAST, Task
@@ -26,7 +27,8 @@ CAUTIONS = {
     "foam": "Isocyanates: mask, gloves, nobody else near. Masking of what lies in the wind.",
     "coating": "Solvents: air, no spark.",
     "strip": "Survey for load, fibres and moisture first. Open no more than is closed tonight.",
-    "panel": "Loads over heads: nobody below. No lifting in wind over 9 m/s.",
+    "panel": "Loads over heads: nobody below. No lifting in wind over 9 m/s. Foam in joints pushes panels apart: clamp "
+    "at once.",
     "sheet": "No loose sheets in wind over 8 m/s.",
     "board": "No loose boards in wind over 10 m/s. Dust of mineral fibre: masks.",
     "covering": "Ladders lashed, nobody below. Wet slates and tiles are ice.",
@@ -56,6 +58,9 @@ class TasksRead(Struct, frozen=True):
         order: crews, machines, days by hand.
         tested: areas whose fixings go by tests on site.
         fixed: areas whose fixings are stated.
+        bonded: tasks of layers that a bond holds.
+        drained: areas with outlets.
+        vented: areas that air leaves along a ridge or hip.
     """
 
     areas: tuple[AreaTasks, ...]
@@ -67,6 +72,9 @@ class TasksRead(Struct, frozen=True):
     order: Order
     tested: frozenset[str]
     fixed: frozenset[str]
+    bonded: frozenset[str] = frozenset()
+    drained: frozenset[str] = frozenset()
+    vented: frozenset[str] = frozenset()
 
 
 def tasks_of(read: TasksRead) -> tuple[Task, ...]:
@@ -99,7 +107,14 @@ def tasks_of(read: TasksRead) -> tuple[Task, ...]:
     for each in read.areas:
         found += _layers(read, each, hours)
         found += _checks(read, each)
-    found += _edges(read, hours)
+    layers = tuple(task for task in found if task.layer)
+    for each in read.areas:
+        found += besides(_beside(read, each.area, layers))
+    edges = tuple(_edges(read, hours))
+    found += edges
+    for cap in edges:
+        if {"ridge cap", "hip cap"} & set(cap.tags):
+            found += at_caps(cap, layers, read.vented)
     if read.quantities.stripped:
         found.append(
             Task(
@@ -113,6 +128,12 @@ def tasks_of(read: TasksRead) -> tuple[Task, ...]:
             )
         )
     return tuple(_by_hand(task, read.order) for task in found)
+
+
+def _beside(read: TasksRead, area: RoofArea, layers: tuple[Task, ...]) -> Beside:
+    mine = tuple(task for task in layers if task.areas == (area.id,))
+    stacks = tuple(stack for stack in read.quantities.stacks if stack.area == area.id)
+    return Beside(area, mine, area.id in read.drained, area.id in read.vented, stacks)
 
 
 def _by_hand(task: Task, order: Order) -> Task:
@@ -170,6 +191,8 @@ def _layers(read: TasksRead, each: AreaTasks, hours: dict[str, LineCost]) -> Ite
         if not lines:
             continue
         tags = layer_tags(item, number, items, area.pitch)
+        if f"{area.id}/{item.layer.id}" in read.bonded:
+            tags = (*tags, "bonded")
         if "frame" in tags and len(lines) > 1:
             yield _frame(
                 area, item, number, [x for x in lines if x.id.endswith("#members")], hours, read
