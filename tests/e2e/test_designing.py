@@ -9,6 +9,7 @@ from glacis.core.model.variants import variants_of
 from glacis.files.project_file import load
 from glacis.report.scene import Text
 from glacis.ui.beginning import Beginning
+from glacis.ui.stages.compare.level_panel import LevelPanel
 from support import demo
 
 
@@ -221,11 +222,26 @@ def test_variants_show_what_they_mean_for_the_whole_job(window, qtbot):
     assert not any("whole job" in each for each in words())
     bench.canvas.setFocus()
     qtbot.keyClick(bench.canvas, Qt.Key.Key_W)
+    qtbot.waitUntil(lambda: "Workdays" in words())
     assert {"Workdays", "Among these", "stays"} <= set(words())
     assert "First cost, whole job  EUR" in words()
     assert "likely spreads" in bench._why.text()
     bench.whole.click()
     assert "Workdays" not in words()
+    bench.select("")
+    qtbot.keyClick(bench.canvas, Qt.Key.Key_L)  # what is built draws level with itself
+    assert bench.findChild(LevelPanel) is None
+    qtbot.keyClick(bench.canvas, Qt.Key.Key_Right)
+    qtbot.keyClick(bench.canvas, Qt.Key.Key_L)
+    panel = bench.findChild(LevelPanel)
+
+    def told():
+        return {item.text for item in panel.canvas.scene.items if isinstance(item, Text)}
+
+    qtbot.waitUntil(lambda: "U as built, if this alone were otherwise" in told(), timeout=60000)
+    assert any(each.startswith("now ") for each in told())
+    bench.let_go()
+    assert panel.isHidden()
 
 
 def test_members_can_be_webbed_boards_staggered_and_fills_settle(window, section, qtbot):

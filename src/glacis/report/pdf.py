@@ -23,10 +23,10 @@ from reportlab.platypus import (
 )
 
 from glacis import __version__
+from glacis.core.analysis.again import Known, known_to, results_again
 from glacis.core.analysis.results import Results
 from glacis.core.graph.part import WHOLE, LongPart, Progress, unwatched
 from glacis.core.model.document import Project
-from glacis.report.apart import Known, known_to, results_again
 from glacis.report.blocks import (
     Block,
     Cell,

@@ -1,11 +1,12 @@
 # SPDX-License-Identifier: GPL-3.0-or-later
-"""What a choice means for the whole job: cost, carbon, days; which choices stay, and which differ clearly."""
+"""What a choice means for the whole job: cost now and over the years, carbon, days; which choices stay."""
 
 from collections.abc import Sequence
 
 from msgspec import Struct
 
 from glacis.core.order.planned import Plan
+from glacis.core.quantities.ageing import Later
 from glacis.core.quantities.choices import pareto
 from glacis.core.quantities.cost import Cost
 from glacis.core.quantities.spread import Spread
@@ -19,6 +20,7 @@ class WholeJob(Struct, frozen=True):
         cost: first cost [money].
         carbon: of making all that is bought [kg CO2e].
         days: least workdays; None where tasks wait for each other.
+        life: what it costs over the years, at its value today [money].
         open: how many products, trades and steps nobody knows: cost is "at least" then.
     """
 
@@ -26,18 +28,21 @@ class WholeJob(Struct, frozen=True):
     cost: Spread
     carbon: Spread
     days: float | None
+    life: Spread
     open: int
 
 
-def whole_job(heat: float, cost: Cost, plan: Plan) -> WholeJob:
+def whole_job(heat: float, cost: Cost, plan: Plan, later: Later) -> WholeJob:
     """Sums of the whole job of one choice, of which the area compared has this U [W/(m²·K)]."""
     days = plan.network.length if plan.network is not None else None
     unknown = len(cost.unpriced) + len(cost.unpaid) + len(cost.unknown)
-    return WholeJob(heat, cost.total, cost.carbon.made, days, unknown)
+    drawn = later.spread
+    life = Spread(drawn.low, later.ledger.present, drawn.high, drawn.low, drawn.high)
+    return WholeJob(heat, cost.total, cost.carbon.made, days, life, unknown)
 
 
 def staying(jobs: Sequence[WholeJob]) -> tuple[bool, ...]:
-    """Whether each choice stays: out only if another is as good in U, cost, carbon and days and better in one.
+    """Whether each choice stays: out only if another is as good in U, costs, carbon and days and better in one.
 
     Sums that do not differ clearly count as they are: this sorts, it does not judge.
     """
@@ -47,6 +52,7 @@ def staying(jobs: Sequence[WholeJob]) -> tuple[bool, ...]:
             (
                 job.heat,
                 job.cost.typical,
+                job.life.typical,
                 job.carbon.typical,
                 never if job.days is None else job.days,
             )

@@ -26,7 +26,16 @@ def pareto(choices: Sequence[Sequence[float]]) -> tuple[bool, ...]:
 def level_at(
     figure: Callable[[float], float], target: float, low: float, high: float, tolerance: float = 1e-9
 ) -> float | None:  # fmt: skip
-    """Where a figure draws level with a target, by bisection; None where it does not within its bounds."""
+    """Where a figure draws level with a target, by bisection; None where it does not within its bounds.
+
+    Args:
+        figure: that is to be as the target.
+        target: of the figure's unit.
+        low: bound.
+        high: bound.
+        tolerance: how closely it is sought, as a share of the way between the bounds.
+    """
+    close = tolerance * (high - low)
     at_low, at_high = figure(low) - target, figure(high) - target
     if at_low == 0:
         return low
@@ -34,7 +43,7 @@ def level_at(
         return high
     if (at_low > 0) == (at_high > 0):
         return None
-    while high - low > tolerance * max(1.0, abs(high)):
+    while high - low > close:
         middle = (low + high) / 2
         at_middle = figure(middle) - target
         if at_middle == 0:

@@ -139,6 +139,7 @@ def _job_rows(
     mass = Quantity.MASS.unit(system)
     names = (
         f"First cost, whole job  {currency}",
+        f"Over the years, today  {currency}",
         f"Carbon, all bought  {mass.symbol}",
         "Workdays",
         "Among these",
@@ -153,6 +154,7 @@ def _job_rows(
         least = "≥ " if job.open else ""
         figures = (
             (f"{least}{grouped(job.cost.typical)}", _change(jobs[0].cost, job.cost)),
+            (f"{least}{grouped(job.life.typical)}", _change(jobs[0].life, job.life)),
             (
                 grouped(to_display(job.carbon.typical, mass)),
                 _change(jobs[0].carbon, job.carbon, mass),
@@ -163,7 +165,7 @@ def _job_rows(
         for row, (words, change) in enumerate(figures):
             y = top + ROW * row
             yield Text(
-                x, y, words, 13 if row < 3 else 12, face="semibold" if row < 3 else "regular"
+                x, y, words, 13 if row < 4 else 12, face="semibold" if row < 4 else "regular"
             )
             if place and change:
                 beside = text_width(words, 13) + 12
@@ -181,7 +183,7 @@ def compare_scene(
     """All columns; a press selects one."""
     each = (width - NAMES - 6) / max(2, len(columns))
     above = len(columns[0].result.headlines) + 1
-    rows = above + (4 if columns[0].job is not None else 0)
+    rows = above + (5 if columns[0].job is not None else 0)
     drawn = max(120.0, height - TITLE - ROW * rows - 26)
     items: list[Item] = []
     hot = []

@@ -8,10 +8,10 @@ from PyQt6.QtCore import QPointF, QSize, Qt
 from PyQt6.QtGui import QKeyEvent
 from PyQt6.QtWidgets import QHBoxLayout, QMenu, QPushButton
 
-from glacis.core.analysis.results import Results
+from glacis.core.analysis.beside import WHOLE_JOBS
 from glacis.core.build_up.parts import SCHOOLS
 from glacis.core.build_up.schools import School
-from glacis.core.graph.part import WHOLE
+from glacis.core.graph.part import Failed, Ready
 from glacis.core.model.variants import (
     in_place,
     keep_variant,
@@ -20,9 +20,7 @@ from glacis.core.model.variants import (
     rename_variant,
     variants_of,
 )
-from glacis.core.order.parts import PLAN
-from glacis.core.order.whole_job import WholeJob, whole_job
-from glacis.core.quantities.parts import COST
+from glacis.core.order.whole_job import WholeJob
 from glacis.report.charts.compare import Column, compare_scene
 from glacis.report.scene import Hot, SceneMaker, saying
 from glacis.ui.bench import Bench
@@ -30,6 +28,9 @@ from glacis.ui.desk import Desk
 from glacis.ui.drawing.canvas import Canvas
 from glacis.ui.plain import plain_tip
 from glacis.ui.prompts import Prompts
+from glacis.ui.stages.compare.level_panel import LevelPanel
+from glacis.ui.widgets.bench_panel import open_alone
+from glacis.ui.widgets.buttons import push_button
 from glacis.ui.widgets.labels import label, tight
 
 MOST = 4
@@ -44,6 +45,7 @@ class CompareBench(Bench):
         self._prompts = prompts
         self._chosen = BUILT
         self._first = 0
+        self._waits = ""
         self.keep = self._button(
             "Keep as variant…", "Keep the present build-up under a name (K)", self.keep_present
         )
@@ -64,11 +66,19 @@ class CompareBench(Bench):
         )
         self.whole.setCheckable(True)
         self.whole.clicked.connect(self.refresh)
+        self.level = push_button(
+            "Draw level…",
+            "What would have to change about the selected variant (L)",
+            self.draw_level,
+        )
+        self._levels: LevelPanel | None = None
         foot = tight(QHBoxLayout(), (0, 0, 0, 0), 6)
         foot.addWidget(self._why, 1)
+        foot.addWidget(self.level)
         foot.addWidget(self.whole)
         self.column.addLayout(foot)
         self.setFocusProxy(self.canvas)
+        desk.got_on.connect(self._follow)
 
     def _button(self, words: str, tip: str, slot: Callable[[], None]) -> QPushButton:
         button = QPushButton(words)
@@ -76,6 +86,11 @@ class CompareBench(Bench):
         button.clicked.connect(slot)
         self.controls.addWidget(button)
         return button
+
+    def _follow(self) -> None:
+        """Take what was worked out in the background."""
+        if self.isVisible() and (self._waits or self._levels is not None):
+            self.refresh()
 
     def columns(self) -> tuple[Column, ...]:
         """What is built and up to three variants, the selected one among them."""
@@ -91,8 +106,8 @@ class CompareBench(Bench):
         self._first = max(0, min(self._first, len(kept) - (MOST - 1)))
         shown = kept[self._first : self._first + MOST - 1]
         results = self.desk.results
-        built = f"Built: {result.roof.assembly.name}"
-        found = [Column(BUILT, built, result, results.detail(area), self._job(results, area))]
+        built, jobs = f"Built: {result.roof.assembly.name}", self._jobs(area)
+        found = [Column(BUILT, built, result, results.detail(area), jobs.get(BUILT))]
         for variant in shown:
             other = results.beside(in_place(project, variant.id))
             found.append(
@@ -101,17 +116,21 @@ class CompareBench(Bench):
                     variant.name,
                     other.of(area),
                     other.detail(area),
-                    self._job(other, area),
+                    jobs.get(variant.id),
                 )
             )
         return tuple(found)
 
-    def _job(self, results: Results, area: str) -> WholeJob | None:
-        """What a variant means for the whole job, where that is asked for."""
+    def _jobs(self, area: str) -> dict[str, WholeJob]:
+        """What is built and variants mean for the whole job, where that is asked for and known."""
+        self._waits = ""
         if not self.whole.isChecked():
-            return None
-        heat = results.of(area).figures.whole
-        return whole_job(heat, results.value(COST, WHOLE), results.value(PLAN, WHOLE))
+            return {}
+        state = self.desk.want(WHOLE_JOBS, area)
+        if isinstance(state, Ready):
+            return dict(state.value)
+        self._waits = state.why if isinstance(state, Failed) else "The whole job is worked out…"
+        return {}
 
     def refresh(self) -> None:
         """Show the selected area's variants."""
@@ -128,8 +147,12 @@ class CompareBench(Bench):
             count = len(kept)
             words = f"{result.roof.area.name} · {count} variant{'' if count == 1 else 's'}"
         self.say(words)
+        painter = self._painter()
         self._why.setText(self._words(len(kept)))
-        self.canvas.show_scene(self._painter(), self.desk.palette)
+        self.level.setVisible(self._chosen != BUILT)
+        self.canvas.show_scene(painter, self.desk.palette)
+        if self._levels is not None and not self._levels.isHidden():
+            self._levels.refresh()
 
     def _words(self, count: int) -> str:
         if self.desk.area is None:
@@ -140,8 +163,8 @@ class CompareBench(Bench):
                 "build this roof: both stand here side by side."
             )
         if self.whole.isChecked():
-            return (
-                "≈: alike within both likely spreads. Beaten: another is as good in U, cost, carbon and days, and "
+            return self._waits or (
+                "≈: alike within both likely spreads. Beaten: another is as good in U, costs, carbon and days, and "
                 "better in one. ≥: something has no price or rate."
             )
         chosen = next((v.name for v in self.desk.project.variants if v.id == self._chosen), "")
@@ -178,6 +201,8 @@ class CompareBench(Bench):
         elif key == Qt.Key.Key_W:
             self.whole.setChecked(not self.whole.isChecked())
             self.refresh()
+        elif key == Qt.Key.Key_L:
+            self.draw_level()
         elif key == Qt.Key.Key_K:
             self.keep_present()
         else:
@@ -192,6 +217,15 @@ class CompareBench(Bench):
         order = [BUILT, *(variant.id for variant in kept)]
         place = order.index(self._chosen) + by
         self.select(order[max(0, min(place, len(order) - 1))])
+
+    def draw_level(self) -> None:
+        """Show what would have to change about the selected variant for it to draw level with what is built."""
+        if self._chosen == BUILT or self.desk.area is None:
+            return
+        if self._levels is None:
+            self._levels = LevelPanel(self.desk, self)
+        self._levels.ask(self.desk.area.roof.area.id, self._chosen)
+        open_alone(self, self._levels)
 
     def keep_present(self) -> None:
         """Keep the present build-up under a name."""

@@ -17,9 +17,10 @@ from PyQt6.QtWidgets import (
     QWidget,
 )
 
+from glacis.core.analysis.again import known_to
 from glacis.core.analysis.results import Results
 from glacis.core.graph.part import WHOLE, Failed, Pending, Ready
-from glacis.report.apart import export_apart, known_to
+from glacis.report.apart import export_apart
 from glacis.report.offers import Export, exports
 from glacis.report.pdf import REPORT
 from glacis.session.jobs import Endings
