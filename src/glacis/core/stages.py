@@ -63,5 +63,6 @@ STAGES = (
     Stage("quantities", "Quantities", "What to buy, what it weighs, costs and emits", "works", "Q"),
     Stage("order", "Order", "What is done when, and why", "works", "O"),
     Stage("compare", "Compare", "Variants side by side", "record", "C"),
+    Stage("log", "Log", "As built, seen, due, and why a roof is wet", "record", "L"),
     Stage("handover", "Handover", "The report", "record", "W"),
 )

@@ -26,6 +26,7 @@ from glacis.core.shape.footprints import regrow
 from glacis.core.units.quantities import FOOT, INCH
 from glacis.demo.edges import walls_of
 from glacis.demo.fixings import sallow_creek_fixings
+from glacis.demo.log import sallow_creek_log
 from glacis.demo.order import sallow_creek_order
 from glacis.demo.quantities import sallow_creek_quantities
 
@@ -203,4 +204,5 @@ def sallow_creek(site: Site) -> Project:
             walls=walls_of("frame"),
         )
     )  # fmt: skip
-    return sallow_creek_order(sallow_creek_quantities(sallow_creek_fixings(settled)))
+    held = sallow_creek_quantities(sallow_creek_fixings(settled))
+    return sallow_creek_log(sallow_creek_order(held))

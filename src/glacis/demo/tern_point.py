@@ -35,6 +35,7 @@ from glacis.core.shape.change import settle
 from glacis.core.shape.footprints import regrow
 from glacis.demo.edges import tern_point_edges
 from glacis.demo.fixings import tern_point_fixings
+from glacis.demo.log import tern_point_log
 from glacis.demo.order import tern_point_order
 from glacis.demo.probe import laboratory_probe
 from glacis.demo.quantities import tern_point_quantities
@@ -366,4 +367,4 @@ def tern_point(site: Site) -> Project:
         ),
     )  # fmt: skip
     held = tern_point_fixings(tern_point_edges(_with_hall(project)))
-    return tern_point_order(tern_point_quantities(held))
+    return tern_point_log(tern_point_order(tern_point_quantities(held)))

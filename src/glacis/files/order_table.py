@@ -6,6 +6,7 @@ from collections.abc import Iterator
 from glacis.core.model.days import day_text
 from glacis.core.order.planned import Plan
 from glacis.core.quantities.measures import told
+from glacis.files.calendar_file import Event, calendar_of
 from glacis.files.layers_csv import safe
 from glacis.files.rows_csv import csv_of
 
@@ -31,8 +32,6 @@ TASKS = (
     "caution",
 )
 LINKS = ("before", "after", "kind", "least_days", "longest_days", "strength", "rule", "reason")
-LINE = 73
-"""Octets of a line of a calendar file but its break at most (RFC 5545, 3.1, less room for the blank)."""
 
 
 def task_rows(plan: Plan) -> Iterator[Row]:
@@ -88,28 +87,10 @@ def calendar_ics(plan: Plan, name: str) -> str:
 
     It has no events where nobody said when work begins.
     """
-    lines = [
-        "BEGIN:VCALENDAR",
-        "VERSION:2.0",
-        "PRODID:-//Glacis//Order of work//EN",
-        f"X-WR-CALNAME:{_text(name)}",
-    ]
-    for ident, day, words, more in _events(plan):
-        stamp = day.replace("-", "")
-        lines += [
-            "BEGIN:VEVENT",
-            f"UID:{_text(ident)}@glacis",
-            f"DTSTAMP:{stamp}T000000Z",
-            f"DTSTART;VALUE=DATE:{stamp}",
-            f"SUMMARY:{_text(words)}",
-            f"DESCRIPTION:{_text(more)}",
-            "END:VEVENT",
-        ]
-    lines.append("END:VCALENDAR")
-    return "".join(f"{part}\r\n" for line in lines for part in _folded(line))
+    return calendar_of(name, "Order of work", _events(plan))
 
 
-def _events(plan: Plan) -> Iterator[tuple[str, str, str, str]]:
+def _events(plan: Plan) -> Iterator[Event]:
     if not plan.dated or plan.network is None:
         return
     names = {task.id: told(task.name, "si") for task in plan.tasks}
@@ -130,20 +111,3 @@ def _events(plan: Plan) -> Iterator[tuple[str, str, str, str]]:
             words,
             f"{clock.item}, {clock.limit:g} days, {clock.source}",
         )
-
-
-def _text(words: str) -> str:
-    for mark in ("\\", ";", ","):
-        words = words.replace(mark, f"\\{mark}")
-    return words.replace("\n", "\\n").replace("\r", "")
-
-
-def _folded(line: str) -> Iterator[str]:
-    """A line in pieces that a calendar takes: what goes on begins with a blank."""
-    piece = ""
-    for letter in line:
-        if len((piece + letter).encode()) > LINE:
-            yield piece
-            piece = " "
-        piece += letter
-    yield piece

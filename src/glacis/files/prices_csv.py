@@ -1,7 +1,6 @@
 # SPDX-License-Identifier: GPL-3.0-or-later
 """Prices and what hours cost as tables, read and written; all faults of a file are told at once."""
 
-from collections.abc import Callable, Iterator
 from pathlib import Path
 from typing import Any, TypeVar, get_args
 
@@ -9,9 +8,9 @@ from glacis.core.errors import ValueRefused, short
 from glacis.core.model.quantities import Labour, Price, Quantities, Unit
 from glacis.core.model.sound_quantities import check_price, check_quantities
 from glacis.core.units.ranges import finite
-from glacis.files.errors import FileRefused, ManyRefused
+from glacis.files.errors import FileRefused
 from glacis.files.layers_csv import safe
-from glacis.files.rows_csv import csv_of, table_rows
+from glacis.files.rows_csv import all_made, csv_of, table_rows
 
 PRICES = (
     "key", "name", "unit", "price_low", "price", "price_high", "currency", "date", "source", "pack", "pack_unit",
@@ -31,7 +30,7 @@ def read_prices(path: Path) -> tuple[Price, ...]:
     Raises:
         FileRefused: naming every row and column at fault, what was expected and what was found; nothing is taken.
     """
-    rows = _all(
+    rows = all_made(
         path,
         table_rows(path, ("key", "unit", "price")),
         lambda where, row: _price(path, where, row),
@@ -49,29 +48,11 @@ def read_labour(path: Path) -> tuple[Labour, ...]:
     Raises:
         FileRefused: as :func:`read_prices`.
     """
-    rows = _all(
+    rows = all_made(
         path, table_rows(path, ("trade", "rate")), lambda where, row: _labour(path, where, row)
     )
     _one_each(path, [(number, labour.trade) for number, labour in rows], "trade")
     return tuple(labour for _, labour in rows)
-
-
-def _all(
-    path: Path, rows: Iterator[tuple[int, Row]], make: Callable[[str, Row], Made]
-) -> list[tuple[int, Made]]:
-    """Every row made, or all their faults at once."""
-    made: list[tuple[int, Made]] = []
-    faults: list[FileRefused] = []
-    for number, row in rows:
-        try:
-            made.append((number, make(f"row {number}", row)))
-        except FileRefused as fault:
-            faults.append(fault)
-    if len(faults) == 1:
-        raise faults[0]
-    if faults:
-        raise ManyRefused(path, faults)
-    return made
 
 
 def _one_each(path: Path, named: list[tuple[int, str]], column: str) -> None:

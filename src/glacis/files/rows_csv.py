@@ -3,13 +3,17 @@
 
 import csv
 import io
-from collections.abc import Iterable, Iterator
+from collections.abc import Callable, Iterable, Iterator
 from pathlib import Path
+from typing import TypeVar
 
 from glacis.core.errors import short
-from glacis.files.errors import FileRefused
+from glacis.files.errors import FileRefused, ManyRefused
 from glacis.files.layers_csv import as_meant
 from glacis.files.materials_csv import text_of
+
+Made = TypeVar("Made")
+Row = dict[str, str]
 
 
 def csv_of(head: Iterable[object], rows: Iterable[Iterable[object]]) -> str:
@@ -59,3 +63,25 @@ def table_rows(path: Path, needed: tuple[str, ...]) -> Iterator[tuple[int, dict[
         raise FileRefused(path, "", "a CSV table", str(fault)) from fault
     if not count:
         raise FileRefused(path, "below the head", "rows", "none")
+
+
+def all_made(
+    path: Path, rows: Iterator[tuple[int, Row]], make: Callable[[str, Row], Made]
+) -> list[tuple[int, Made]]:
+    """Every row made, or all their faults at once.
+
+    Raises:
+        FileRefused: naming every fault; nothing is made then.
+    """
+    made: list[tuple[int, Made]] = []
+    faults: list[FileRefused] = []
+    for number, row in rows:
+        try:
+            made.append((number, make(f"row {number}", row)))
+        except FileRefused as fault:
+            faults.append(fault)
+    if len(faults) == 1:
+        raise faults[0]
+    if faults:
+        raise ManyRefused(path, faults)
+    return made

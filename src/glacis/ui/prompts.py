@@ -103,6 +103,16 @@ class Prompts:
         )
         return Path(name) if name else None
 
+    def picture_path(self, parent: QWidget) -> Path | None:
+        """Which photograph or paper to lay beside the project."""
+        name, _ = QFileDialog.getOpenFileName(
+            parent,
+            "A photograph or paper",
+            self.folder,
+            "Pictures and papers (*.png *.jpg *.jpeg *.webp *.pdf);;All files (*)",
+        )
+        return Path(name) if name else None
+
     def weather_path(self, parent: QWidget) -> Path | None:
         """Which weather year to read."""
         kinds = "Weather years (*.epw *.EPW)"

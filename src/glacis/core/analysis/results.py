@@ -23,6 +23,7 @@ from glacis.core.judgement.parts import AREA_FINDINGS
 from glacis.core.judgement.trials import Trial, changes, trial
 from glacis.core.model.document import Decision, Project
 from glacis.core.model.edit import Change, give_own_assembly
+from glacis.core.model.log import Log
 from glacis.core.model.quantities import Quantities
 from glacis.core.stages import Stage
 from glacis.core.units.quantities import Quantity
@@ -223,7 +224,7 @@ class Results:
         from glacis.core.judgement.by_junction import JUNCTION_FINDINGS
         from glacis.core.judgement.whole import WHOLE_FINDINGS
 
-        parts = (*WHOLE_FINDINGS, JUNCTION_FINDINGS, *self._by_quantities)
+        parts = (*WHOLE_FINDINGS, JUNCTION_FINDINGS, *self._by_quantities, *self._by_log)
         found = [finding for part in parts for finding in self._reader.value(part, WHOLE)]
         return by_severity([*found, *self._by_edges])
 
@@ -235,6 +236,15 @@ class Results:
         from glacis.core.judgement.by_quantities import QUANTITIES_FINDINGS
 
         return (QUANTITIES_FINDINGS,)
+
+    @property
+    def _by_log(self) -> tuple[AnyPart[tuple[Finding, ...]], ...]:
+        """Findings of what is on record, once something is."""
+        if self.project.log == Log():
+            return ()
+        from glacis.core.judgement.by_log import LOG_FINDINGS
+
+        return (LOG_FINDINGS,)
 
     @property
     def _by_edges(self) -> tuple[Finding, ...]:

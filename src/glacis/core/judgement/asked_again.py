@@ -8,6 +8,7 @@ from glacis.core.judgement.by_edge import edge_subject
 from glacis.core.judgement.by_fixings import subject_fixings
 from glacis.core.judgement.by_hours import subject_by_hours
 from glacis.core.judgement.by_junction import lines_subject
+from glacis.core.judgement.by_log import subject_log
 from glacis.core.judgement.by_quantities import subject_quantities
 from glacis.core.judgement.by_set_out import subject_set_out
 from glacis.core.judgement.finding import About, AnyRule, Finding
@@ -20,6 +21,7 @@ AGAIN: dict[About, Again] = {
     "set-out": lambda reader, finding: subject_set_out(reader, finding.area),
     "fixings": lambda reader, finding: subject_fixings(reader, finding.area),
     "quantities": lambda reader, _finding: subject_quantities(reader),
+    "log": lambda reader, _finding: subject_log(reader),
     "edge-heat": lambda reader, finding: edge_subject(reader, finding.place.ids[0]),
     "junction": lambda reader, finding: lines_subject(reader, finding.place.ids[0]),
 }

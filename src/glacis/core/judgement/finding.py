@@ -26,6 +26,7 @@ About = Literal[
     "edge-heat",
     "fixings",
     "quantities",
+    "log",
 ]
 SEVERITIES: tuple[Severity, ...] = ("stop", "mind", "note")
 
@@ -103,7 +104,7 @@ class Rule(Struct, Generic[Subject], frozen=True):
         about: what it is asked of; "hours" is an area that was run hour by hour,
             "set-out" one that is set out, "junction" a junction with its control lines,
             "edge-heat" one with what it loses, "fixings" an area whose fixings are stated,
-            "quantities" what is stated about buying, with weights.
+            "quantities" what is stated about buying, with weights, "log" what is on record.
         of: what its subject must have for the rule to have anything to say: the name of an attribute;
             empty for nothing.
     """

@@ -59,3 +59,15 @@ def weekday(number: int) -> int:
     'Fri'
     """
     return (number + 3) % 7
+
+
+def months_later(day: int, months: int) -> int:
+    """The same day of a later month, or its last where it is shorter.
+
+    >>> day_text(months_later(day_number("2027-08-31"), 6))
+    '2028-02-29'
+    """
+    year, month, of_month = (int(word) for word in day_text(day).split("-"))
+    at = year * 12 + month - 1 + months
+    year, month = at // 12, at % 12 + 1
+    return day_number(f"{year:04d}-{month:02d}-{min(of_month, _month_days(year, month)):02d}")

@@ -12,6 +12,7 @@ from glacis.core.model.geometry import STEEPEST, Dormer, Footprint, Grown, Hole,
 from glacis.core.model.hourly import Hourly
 from glacis.core.model.junctions import Answer, ContactRule, HandPiece, StatedJunction
 from glacis.core.model.layers import PHYSICS, THICKEST_LAYER, HeatFlow, Layer
+from glacis.core.model.log import Log
 from glacis.core.model.node import Node
 from glacis.core.model.order import Order
 from glacis.core.model.probe import Probe
@@ -463,6 +464,7 @@ class Project(Node, frozen=True, kw_only=True):
     evidence: tuple[Evidence, ...] = ()
     quantities: Quantities = Quantities()
     order: Order = Order()
+    log: Log = Log()
     saw: Saw = Saw()
     air_values: tuple[TableValue, ...] = ()
     assemblies: tuple[Assembly, ...] = ()

@@ -26,6 +26,7 @@ from glacis.core.model.quantities import Quantities
 from glacis.core.model.sound import check_sound
 from glacis.core.model.sound_fixings import check_fixings
 from glacis.core.model.sound_junctions import check_junctions
+from glacis.core.model.sound_log import check_log
 from glacis.core.model.sound_order import check_order
 from glacis.core.model.sound_quantities import check_quantities
 from glacis.core.model.sound_set_out import check_set_outs
@@ -245,6 +246,7 @@ def check_project(project: Project) -> None:
     check_fixings(project.wind, project.fixings, project.pull_outs, project.evidence)
     check_quantities(project.quantities)
     check_order(project.order)
+    check_log(project.log)
     check_junctions(project.junctions, project.hand_pieces, project.contacts, project.walls)
     for items, kind in (
         (project.areas, "roof area"), (project.zones, "indoor zone"), (project.assemblies, "assembly"),

@@ -1,0 +1,92 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
+"""What is due, overdue first: each on a line of the year to come."""
+
+from collections.abc import Iterator
+
+from msgspec import Struct
+
+from glacis.core.climate.year import MONTH_NAMES
+from glacis.core.log.keeping import CAUTION, Due
+from glacis.core.model.days import day_number, day_text, months_later
+from glacis.report.scene import (
+    CUT,
+    DIMENSION,
+    FACE,
+    Hot,
+    Item,
+    Line,
+    Patch,
+    Scene,
+    Size,
+    Text,
+    box,
+    shorten,
+)
+
+HEAD, ROW, LABEL, FOOT = 34.0, 26.0, 12.0, 30.0
+NAMES = 0.5
+"""Share of the width that names take."""
+YEAR = 366
+
+
+class DueView(Struct, frozen=True):
+    """What is drawn: tasks, today as year-month-day, the area in the hand, the first row."""
+
+    due: tuple[Due, ...]
+    today: str
+    area: str = ""
+    first: int = 0
+
+
+def fitting(height: float) -> int:
+    """How many rows a height holds."""
+    return max(1, int((height - HEAD - FOOT) / ROW))
+
+
+def due_scene(view: DueView, size: Size) -> Scene:
+    """Rows of tasks against the months of a year."""
+    left, right = size[0] * NAMES, size[0] - 96
+    items: list[Item] = list(_months(view, left, right, size[1] - FOOT))
+    hot: list[Hot] = []
+    y = HEAD
+    for due in view.due[view.first : view.first + fitting(size[1])]:
+        items += _row(view, due, (left, right, size[0]), y)
+        hot.append(Hot("due", due.area, (0, y, size[0], y + ROW), f"{due.what}: {due.why}"))
+        y += ROW
+    if not view.due:
+        words = "Nothing is due: say when the roof was completed, under Care."
+        items.append(Text(10, HEAD + 20, words, LABEL, "second"))
+    items.append(Text(10, size[1] - 10, CAUTION, LABEL, "second"))
+    return Scene(*size, tuple(items), tuple(hot))
+
+
+def _months(view: DueView, left: float, right: float, bottom: float) -> Iterator[Item]:
+    now = day_number(view.today)
+    year, month, _ = (int(word) for word in view.today.split("-"))
+    day = day_number(f"{year:04d}-{month:02d}-01")
+    yield Text(10, 22, "what, and why", LABEL, "second")
+    for step in range(1, 13):
+        at = months_later(day, step)
+        x = left + (right - left) * (at - now) / YEAR
+        name = MONTH_NAMES[int(day_text(at).split("-")[1]) - 1][:3]
+        if step % 2:
+            yield Text(x + 2, 22, name, 11, "second")
+        yield Line((x, HEAD - 6, x, bottom), "hairline", DIMENSION)
+    yield Line((left, HEAD - 6, left, bottom), "accent", FACE)
+    yield Line((8, HEAD - 4, right + 88, HEAD - 4), "second", DIMENSION)
+
+
+def _row(view: DueView, due: Due, xs: tuple[float, float, float], y: float) -> Iterator[Item]:
+    left, right, width = xs
+    if due.area == view.area and due.area:
+        yield Patch(box(0, y, width, y + ROW), "wash", "", 0.0)
+    ink = "stop" if due.late or due.urgent else "ink"
+    name = shorten(f"{due.name}: {due.what}", left - 22, LABEL)
+    yield Text(10, y + 12, name, LABEL, ink, face="semibold")
+    yield Text(10, y + 24, shorten(due.why, left - 22, 11), 11, "second")
+    now = day_number(view.today)
+    x = left + (right - left) * min(1.0, max(0.0, (due.day - now) / YEAR))
+    yield Line((left, y + 13, x, y + 13), ink, CUT)
+    yield Patch(box(x - 4, y + 9, x + 4, y + 17), ink, ink, FACE)
+    when = f"{due.late} d late" if due.late else due.date
+    yield Text(width - 10, y + 17, when, LABEL, ink, "end", "semibold")

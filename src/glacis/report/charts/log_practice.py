@@ -1,0 +1,150 @@
+# SPDX-License-Identifier: GPL-3.0-or-later
+"""An exercise drawn: what one sees, what tests cost and told, the answer and its marks."""
+
+from collections.abc import Iterator
+
+from msgspec import Struct
+
+from glacis.core.log.exercises import Exercise, Mark, comes_out
+from glacis.core.log.table import Table
+from glacis.report.scene import (
+    CUT,
+    DIMENSION,
+    FACE,
+    Face,
+    Hot,
+    Item,
+    Line,
+    Patch,
+    Scene,
+    Size,
+    Text,
+    box,
+    shorten,
+    text_width,
+    wrapped,
+)
+
+LABEL, STEP = 12.0, 17.0
+SPLIT = 0.56
+PLY = 22.0
+
+
+class PracticeView(Struct, frozen=True):
+    """What is drawn.
+
+    Attributes:
+        exercise: in the hand.
+        table: of likelihoods.
+        tests: ids of tests that were asked for, in their order.
+        named: ids of causes that are named, the first first.
+        repair: id of the repair that is chosen.
+        marks: once the answer was given.
+    """
+
+    exercise: Exercise
+    table: Table
+    tests: tuple[str, ...] = ()
+    named: tuple[str, ...] = ()
+    repair: str = ""
+    marks: tuple[Mark, ...] = ()
+
+
+def practice_scene(view: PracticeView, size: Size) -> Scene:
+    """The roof at the left; tests, or marks, at the right."""
+    items: list[Item] = []
+    hot: list[Hot] = []
+    wide = size[0] * SPLIT
+    items.append(Line((wide, 8, wide, size[1] - 8), "hairline", FACE))
+    for item in (*_left(view, wide, size[1]), *_right(view, wide + 14, size)):
+        if isinstance(item, Hot):
+            hot.append(item)
+        else:
+            items.append(item)
+    return Scene(*size, tuple(items), tuple(hot))
+
+
+def _words(text: str, left: float, right: float, y: float, ink: str = "ink") -> Iterator[Text]:
+    for k, line in enumerate(wrapped(text, right - left, LABEL)):
+        yield Text(left, y + STEP * k, line, LABEL, ink)
+
+
+def _left(view: PracticeView, wide: float, height: float) -> Iterator[Item | Hot]:
+    exercise = view.exercise
+    yield Text(10, 22, exercise.title, 14, "ink", face="semibold")
+    y = 44.0
+    for text in _words(exercise.look, 10, wide - 14, y):
+        y = text.y
+        yield text
+    y += 16
+    for ply in exercise.layers:
+        yield Patch(box(12, y, 90, y + PLY - 4), "wash", "ink", DIMENSION)
+        yield Text(98, y + 13, shorten(ply, wide - 110, LABEL), LABEL)
+        y += PLY
+    yield Text(12, y + 12, "outside on top, not to scale", 11, "second")
+    y += 32
+    yield Text(10, y, "Computed", LABEL, "second", face="semibold")
+    for text in _words(exercise.computed, 10, wide - 14, y + STEP):
+        y = text.y
+        yield text
+    y += 24
+    for title, told in (("There", exercise.seen), ("Looked for and absent", exercise.absent)):
+        yield Text(10, y, title, LABEL, "second", face="semibold")
+        words = "; ".join(view.table.sign(sign).words.lower() for sign in told)
+        for text in _words(f"{words}.", 10, wide - 14, y + STEP):
+            y = text.y
+            if y < height - 6:
+                yield text
+        y += 22
+
+
+def _right(view: PracticeView, left: float, size: Size) -> Iterator[Item | Hot]:
+    right = size[0] - 10
+    if view.marks:
+        yield from _marks(view, left, right)
+        return
+    yield Text(left, 22, "Ask for tests", 13, "ink", face="semibold")
+    spent = sum(view.table.sign(test).cost for test in view.tests)
+    yield Text(right, 22, f"{spent:g} visits spent", LABEL, "second", "end")
+    y = 30.0
+    for test in view.table.tests:
+        y += 21
+        made = test.id in view.tests
+        told = ""
+        if made:
+            told = test.positive if comes_out(view.exercise, test.id) else f"no: not “{test.positive}”"  # fmt: skip
+        cost = f"{test.cost:g}"
+        yield Patch(box(left, y - 9, left + 10, y + 1), "ink" if made else "bench", "ink", DIMENSION)  # fmt: skip
+        words = f"{test.words}{': ' if told else ''}{told}"
+        room = right - left - 20 - text_width(cost, LABEL) - 12
+        ink = "ink" if made else "second"
+        face: Face = "semibold" if made else "regular"
+        yield Text(left + 18, y, shorten(words, room, LABEL), LABEL, ink, face=face)
+        yield Text(right, y, cost, LABEL, "second", "end")
+        yield Hot(
+            "test", test.id, (left - 2, y - 15, right, y + 5), f"{words}; costs {cost} visits"
+        )
+    y += 30
+    then = "Then name the cause below, choose what to do, and commit."
+    yield from _words(then, left, right, y)
+
+
+def _marks(view: PracticeView, left: float, right: float) -> Iterator[Item]:
+    got, most = sum(mark.got for mark in view.marks), sum(mark.of for mark in view.marks)
+    yield Text(left, 22, f"{got:.1f} of {most:g}", 16, "ink", face="semibold")
+    y = 40.0
+    for mark in view.marks:
+        y += 14
+        yield Text(left, y, mark.part, LABEL, "second", face="semibold")
+        yield Text(right, y, f"{mark.got:g} of {mark.of:g}", LABEL, "ink", "end", "semibold")
+        full = left + (right - left) * mark.got / mark.of
+        yield Line((left, y + 6, right, y + 6), "hairline", CUT)
+        if full > left:
+            yield Line((left, y + 6, full, y + 6), "accent", CUT)
+        for text in _words(mark.why, left, right, y + 22):
+            y = text.y
+            yield text
+        y += 10
+    y += 16
+    yield Text(left, y, "Worked answer", LABEL, "second", face="semibold")
+    yield from _words(view.exercise.worked, left, right, y + STEP)
