@@ -12,6 +12,7 @@ from msgspec.structs import replace
 from core.bought_roofs import BARRIER, DECK, FOAM, SHEET
 from glacis.core.errors import MissingReference, ValueRefused
 from glacis.core.graph.part import WHOLE
+from glacis.core.judgement.catalogue import rule_book
 from glacis.core.log.as_built import as_built, standing
 from glacis.core.log.change import (
     add_entry,
@@ -388,3 +389,37 @@ def test_completion_warranty_and_care_are_stated():
         put_warranties(ROOF, (Warranty(name=" ", ends="2030-01-01"),))
     with pytest.raises(MissingReference):
         put_care(ROOF, Care(area="nowhere"))
+
+
+FOAMED = Spot(area="a", layer="foam")
+TRIPS = {
+    "log.order": (entry(Laid(covered="2027-05-02")),),
+    "log.late": (entry(Laid(covered="2027-05-06", due="2027-05-05")),),
+    "log.rain": (entry(Laid(covered="2027-05-10")), entry(Laid(rain=0.003), day="2027-05-06")),
+    "log.expired": (entry(Laid(expires="2027-05-02")),),
+    "log.wet": (entry(Laid(moisture=30.0), spot=Spot(area="a", layer="barrier")),),
+    "log.dew": (entry(Laid(air=12.0, humidity=0.9, substrate=11.0)),),
+    "log.verdict": (entry(Tried(test="pull-out", value=1.0, limit=2.0)),),
+    "log.failed": (entry(Tried(test="smoke", passed=False)),),
+    "log.hold": (entry(Held(what="x", witness="y", passed=False)),),
+    "log.unagreed": (entry(Deviated(drawn="x", built="y")),),
+    "log.left": (entry(Left(what="x")),),
+    "log.question": (entry(Asked(question="x")),),
+    "log.unfit": (
+        entry(
+            Deviated(drawn="x", built="y", agreed="z", thickness=0.1),
+            spot=Spot(area="a", layer="gone"),
+        ),
+    ),
+    "log.urgent": (entry(Observed(what="split", severity=3)),),
+}
+
+
+@pytest.mark.parametrize("rule", TRIPS)
+def test_every_rule_of_the_log_is_tripped_by_its_record_alone(rule):
+    assert set(findings(logged(*TRIPS[rule]))) == {rule}
+
+
+def test_no_rule_of_the_log_was_forgotten():
+    stated = {rule.id for rule in rule_book().rules if rule.stage == "log"}
+    assert stated == {*TRIPS, "log.stray"}  # the last is tripped by a roof drawn otherwise

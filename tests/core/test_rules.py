@@ -128,6 +128,9 @@ def test_the_demo_shows_its_deliberate_faults():
         "quantities.stack-heavy",
         "quantities.stack-unknown",
         "quantities.shorter-lived",
+        "log.late",
+        "log.question",
+        "log.rain",
     }
 
 

@@ -55,6 +55,9 @@ class Answers(Prompts):
     def evidence_table_path(self, _parent: QWidget) -> Path | None:
         return self.path
 
+    def picture_path(self, _parent: QWidget) -> Path | None:
+        return self.path
+
     def prices_path(self, _parent: QWidget) -> Path | None:
         return self.path
 

@@ -5,7 +5,7 @@ from collections.abc import Iterator
 from pathlib import Path
 from typing import get_args
 
-from glacis.core.errors import GlacisError, short
+from glacis.core.errors import GlacisError, ValueRefused, short
 from glacis.core.log.as_built import standing
 from glacis.core.log.keeping import CAUTION, Due, open_observations
 from glacis.core.log.table import BACKGROUND_OF, PRIOR, Table, table_with, usual_table
@@ -210,16 +210,19 @@ def _share(
     path: Path, where: str, row: Row, usual: dict[tuple[object, object], object]
 ) -> OwnShare | None:
     """A share that differs from the usual one."""
+    key = (row["sign"], row["cause"])
+    if key not in usual:
+        raise FileRefused(path, where, "a sign and a cause of the table", ", ".join(key))
     value = _number(path, where, row, "share")
     if value is None:
         raise FileRefused(path, f"{where}, share", "a number", "nothing")
-    if usual.get((row["sign"], row["cause"])) == value:
+    if usual[key] == value:
         return None
     if not row["source"].strip():
         raise FileRefused(path, f"{where}, source", "who says so", "nothing")
     share = OwnShare(sign=row["sign"], cause=row["cause"], value=value, source=row["source"])
     try:
         table_with((share,))
-    except GlacisError as fault:
-        raise FileRefused(path, where, "a share of the table", str(fault)) from fault
+    except ValueRefused as fault:
+        raise FileRefused(path, f"{where}, share", fault.expected, row["share"]) from fault
     return share

@@ -147,6 +147,15 @@ def _observed(what: Observed, system: System) -> Iterator[str]:
     yield f"{many}{told(what.what)}{size}: {SEVERITY[what.severity]}{trend}"
 
 
+def _at_twenty(what: Measured) -> str:
+    """A meter that does not correct itself, taken to 20 °C."""
+    if what.wood is None or what.temperature is None or what.corrects:
+        return ""
+    from glacis.core.hourly.probe import BASE, WARMED
+
+    return f", {what.wood - WARMED * (what.temperature - BASE):.1f} % at {BASE:g} °C"
+
+
 def _measured(what: Measured, system: System) -> Iterator[str]:
     values = [
         with_unit(value, quantity, system)
@@ -154,7 +163,7 @@ def _measured(what: Measured, system: System) -> Iterator[str]:
         if value is not None
     ]  # fmt: skip
     if what.wood is not None:
-        values.append(f"wood {what.wood:g} % by mass as read")
+        values.append(f"wood {what.wood:g} % by mass as read{_at_twenty(what)}")
     plane = f"{what.plane}: " if what.plane else ""
     yield f"{plane}{', '.join(values) or 'noted'}"
     yield what.how

@@ -201,6 +201,7 @@ class Quantity(Enum):
     VOLUME = Kind("volume", "V", Unit("m³", 1.0, 2), Unit("ft³", FOOT**3, 1))
     MASS = Kind("mass", "m", Unit("kg", 1.0, 0), Unit("lb", POUND, 0))
     MONEY = Kind("cost", "C", *_same("", 1.0, 2))
+    FIGURE = Kind("figure", "x", *_same("", 1.0, 2))
     PIECES = Kind("number", "n", *_same("", 1.0, 0))
     WORK_HOURS = Kind("work", "h", *_same("h", 1.0, 1))
     DIOXIDE = Kind("carbon", "G", Unit("kg CO₂e", 1.0, 1), Unit("lb CO₂e", POUND, 1))

@@ -7,7 +7,8 @@ from itertools import groupby
 from msgspec import Struct
 
 from glacis.core.log.belief import Belief, NextTest, Ranked
-from glacis.core.log.table import Table
+from glacis.core.log.repairs import FIRST, repair_of
+from glacis.core.log.table import Sign, Table
 from glacis.report.scene import (
     CUT,
     DIMENSION,
@@ -27,8 +28,8 @@ from glacis.report.scene import (
 )
 
 LABEL, SMALL = 12.0, 11.0
-SIGN = 15.2
-"""Height of a line of signs [pt]."""
+SIGN, LEAST = 15.2, 12.8
+"""Height of a line of signs, and the least that can be read [pt]."""
 SIGNS = 0.44
 """Share of the width that signs take."""
 GROUPS = {
@@ -38,6 +39,7 @@ GROUPS = {
 BAR = 22.0
 CAUSES = 6
 TESTS = 4
+MENDS = 3
 SAYS = {
     "undecided": "Undecided: the first two cannot be told apart by what is known.",
     "too little known": "Too little known: look for more signs before you believe this.",
@@ -57,6 +59,8 @@ class DiagnosisView(Struct, frozen=True):
         cause: id of the one whose evidence shows; empty for the first.
         computed: what the roof as found says, in words; lines.
         sign: id of the one in the hand; empty for none.
+        first: line of signs.
+        mends: findings of the design behind the cause in the hand: number and words.
     """
 
     table: Table
@@ -67,6 +71,8 @@ class DiagnosisView(Struct, frozen=True):
     cause: str
     computed: tuple[str, ...]
     sign: str = ""
+    first: int = 0
+    mends: tuple[tuple[str, str], ...] = ()
 
 
 def diagnosis_scene(view: DiagnosisView, size: Size) -> Scene:
@@ -83,28 +89,53 @@ def diagnosis_scene(view: DiagnosisView, size: Size) -> Scene:
 
 def _signs(view: DiagnosisView, wide: float, height: float) -> Iterator[Item | Hot]:
     """Two columns of signs by group; tests that were made come last."""
-    told = {*view.seen, *view.absent}
-    rows = [*view.table.signs, *(test for test in view.table.tests if test.id in told)]
-    ordered = sorted(rows, key=lambda sign: list(GROUPS).index(sign.group))
-    groups = [(key, list(found)) for key, found in groupby(ordered, key=lambda sign: sign.group)]
-    step = min(SIGN * 1.35, (height - 20) / (sum(len(found) for _, found in groups) + 1.1 * len(groups)))  # fmt: skip
+    rows = _lines(view)
+    step = max(LEAST, min(SIGN * 1.35, (height - 16) / max(1, len(rows))))
+    fits = int((height - 16) / step)
+    most = max(0, len(rows) - fits)
+    at = next(
+        (k for k, row in enumerate(rows) if not isinstance(row, str) and row.id == view.sign), 0
+    )
+    first = min(most, max(view.first, at - fits + 1))
     y = 16.0
-    for key, found in groups:
-        yield Text(10, y, GROUPS[key], SMALL, "second", face="semibold")
+    for row in rows[first : first + fits]:
+        if isinstance(row, str):
+            yield Text(10, y, row, SMALL, "second", face="semibold")
+        else:
+            yield from _sign(view, row, wide, y, step)
         y += step
-        for sign in found:
-            state = "seen" if sign.id in view.seen else "absent" if sign.id in view.absent else ""
-            if sign.id == view.sign:
-                yield Patch(box(4, y - step + 4, wide - 4, y + 4), "wash", "", 0.0)
-            yield from _box(12, y - 9, state)
-            ink = "ink" if state else "second"
-            words = sign.words if sign.group != "test" else f"{sign.words}: {sign.positive}"
-            face: Face = "semibold" if state == "seen" else "regular"
-            yield Text(30, y, shorten(words, wide - 40, LABEL), LABEL, ink, face=face)
-            hint = f"{words}: {state or 'not looked at'}. Press: seen, absent, not looked at."
-            yield Hot("sign", sign.id, (4, y - step + 4, wide - 4, y + 4), hint)
-            y += step
-        y += 0.1 * step
+    if first < most:
+        yield Text(wide - 12, height - 8, "the wheel goes on", SMALL, "accent", "end")
+
+
+def in_order(table: Table, told: set[str]) -> list[Sign]:
+    """Signs as they stand on the sheet, by where one looks; then tests that were made."""
+    rows = [*table.signs, *(test for test in table.tests if test.id in told)]
+    return sorted(rows, key=lambda sign: list(GROUPS).index(sign.group))
+
+
+def _lines(view: DiagnosisView) -> list[str | Sign]:
+    """Signs by group, each under its heading; tests that were made come last."""
+    rows = in_order(view.table, {*view.seen, *view.absent})
+    found: list[str | Sign] = []
+    for key, signs in groupby(rows, key=lambda sign: sign.group):
+        found += [GROUPS[key], *signs]
+    return found
+
+
+def _sign(
+    view: DiagnosisView, sign: Sign, wide: float, y: float, step: float
+) -> Iterator[Item | Hot]:
+    state = "seen" if sign.id in view.seen else "absent" if sign.id in view.absent else ""
+    if sign.id == view.sign:
+        yield Patch(box(4, y - step + 4, wide - 4, y + 4), "wash", "", 0.0)
+    yield from _box(12, y - 9, state)
+    words = sign.words if sign.group != "test" else f"{sign.words}: {sign.positive}"
+    face: Face = "semibold" if state == "seen" else "regular"
+    ink = "ink" if state else "second"
+    yield Text(30, y, shorten(words, wide - 40, LABEL), LABEL, ink, face=face)
+    hint = f"{words}: {state or 'not looked at'}. Press: seen, absent, not looked at."
+    yield Hot("sign", sign.id, (4, y - step + 4, wide - 4, y + 4), hint)
 
 
 def _box(x: float, y: float, state: str) -> Iterator[Item]:
@@ -128,7 +159,7 @@ def _says(view: DiagnosisView, left: float, size: Size) -> Iterator[Item | Hot]:
         yield from _cause(cause, left, right, y, chosen is cause)
     y += 14
     for word in view.belief.says if view.belief.signs else ():
-        for line in wrapped(SAYS[word], right - left, LABEL):
+        for line in wrapped(SAYS[word], right - left, LABEL, 3):
             y += 16
             yield Text(left, y, line, LABEL, "mind")
     if len(view.belief.best) > 1 and view.belief.signs:
@@ -139,7 +170,51 @@ def _says(view: DiagnosisView, left: float, size: Size) -> Iterator[Item | Hot]:
     for found in _evidence(view, chosen, left, right, y + 24):
         y = max(y, found.y) if isinstance(found, Text) else y
         yield found
-    yield from _tests(view, left, right, y + 26, size[1])
+    bottom = y
+    for item in _tests(view, left, right, y + 26, size[1]):
+        bottom = max(bottom, item.y) if isinstance(item, Text) else bottom
+        yield item
+    if view.belief.signs:
+        yield from _repair(view, chosen, left, right, bottom + 26, size[1])
+
+
+def _repair(
+    view: DiagnosisView, cause: Ranked, left: float, right: float, y: float, bottom: float
+) -> Iterator[Item | Hot]:
+    """What is done about the cause in the hand, and where the design says the same."""
+    lines = [
+        *wrapped(repair_of(cause.id).words, right - left, LABEL, 3),
+        *wrapped(FIRST, right - left, SMALL, 2),
+    ]
+    if y + 16 * len(lines) > bottom:
+        return
+    yield Line((left, y - 16, right, y - 16), "hairline", DIMENSION)
+    yield Text(
+        left,
+        y,
+        shorten(f"Repair: {cause.name.lower()}", right - left, LABEL),
+        LABEL,
+        "ink",
+        face="semibold",
+    )
+    for line in lines:
+        y += 16
+        yield Text(
+            left,
+            y,
+            line,
+            LABEL if line != lines[-1] else SMALL,
+            "second" if line in FIRST else "ink",
+        )
+    for number, (rule, words) in enumerate(view.mends):
+        y += 18
+        if y > bottom - 4 or number == MENDS:
+            return
+        yield Line((left, y - 3, left + 6, y - 3), "accent", CUT)
+        yield Text(left + 12, y, shorten(words, right - left - 14, LABEL), LABEL, "accent")
+        yield Hot(
+            "finding", rule, (left, y - 14, right, y + 5), f"{words}: press to see its ways out"
+        )
 
 
 def _cause(

@@ -4,6 +4,7 @@
 from collections.abc import Iterator
 
 from msgspec import Struct
+from msgspec.structs import replace
 
 from glacis.core.climate.year import MONTH_NAMES
 from glacis.core.log.keeping import CAUTION, Due
@@ -23,7 +24,7 @@ from glacis.report.scene import (
     shorten,
 )
 
-HEAD, ROW, LABEL, FOOT = 34.0, 26.0, 12.0, 30.0
+HEAD, ROW, LABEL, FOOT = 34.0, 34.0, 12.0, 30.0
 NAMES = 0.5
 """Share of the width that names take."""
 YEAR = 366
@@ -38,6 +39,24 @@ class DueView(Struct, frozen=True):
     first: int = 0
 
 
+def together(due: tuple[Due, ...], names: int = 2) -> tuple[tuple[Due, tuple[str, ...]], ...]:
+    """What is due on several roofs for one reason on one day, as one: with the ids of the roofs.
+
+    Args:
+        due: in their order.
+        names: of roofs that are told by name.
+    """
+    found: dict[tuple[str, int, str], list[Due]] = {}
+    for each in due:
+        found.setdefault((each.what, each.day, each.why), []).append(each)
+    rows = []
+    for group in found.values():
+        told = ", ".join(each.name for each in group[:names])
+        more = f" and {len(group) - names} more" if len(group) > names else ""
+        rows.append((replace(group[0], name=f"{told}{more}"), tuple(each.area for each in group)))
+    return tuple(rows)
+
+
 def fitting(height: float) -> int:
     """How many rows a height holds."""
     return max(1, int((height - HEAD - FOOT) / ROW))
@@ -49,7 +68,10 @@ def due_scene(view: DueView, size: Size) -> Scene:
     items: list[Item] = list(_months(view, left, right, size[1] - FOOT))
     hot: list[Hot] = []
     y = HEAD
-    for due in view.due[view.first : view.first + fitting(size[1])]:
+    rows = together(view.due)
+    for due, areas in rows[view.first : view.first + fitting(size[1])]:
+        if view.area in areas:
+            items.append(Patch(box(0, y, size[0], y + ROW), "wash", "", 0.0))
         items += _row(view, due, (left, right, size[0]), y)
         hot.append(Hot("due", due.area, (0, y, size[0], y + ROW), f"{due.what}: {due.why}"))
         y += ROW
@@ -78,15 +100,13 @@ def _months(view: DueView, left: float, right: float, bottom: float) -> Iterator
 
 def _row(view: DueView, due: Due, xs: tuple[float, float, float], y: float) -> Iterator[Item]:
     left, right, width = xs
-    if due.area == view.area and due.area:
-        yield Patch(box(0, y, width, y + ROW), "wash", "", 0.0)
     ink = "stop" if due.late or due.urgent else "ink"
     name = shorten(f"{due.name}: {due.what}", left - 22, LABEL)
-    yield Text(10, y + 12, name, LABEL, ink, face="semibold")
-    yield Text(10, y + 24, shorten(due.why, left - 22, 11), 11, "second")
+    yield Text(10, y + 14, name, LABEL, ink, face="semibold")
+    yield Text(10, y + 28, shorten(due.why, left - 22, 11), 11, "second")
     now = day_number(view.today)
     x = left + (right - left) * min(1.0, max(0.0, (due.day - now) / YEAR))
-    yield Line((left, y + 13, x, y + 13), ink, CUT)
-    yield Patch(box(x - 4, y + 9, x + 4, y + 17), ink, ink, FACE)
+    yield Line((left, y + 17, x, y + 17), ink, CUT)
+    yield Patch(box(x - 4, y + 13, x + 4, y + 21), ink, ink, FACE)
     when = f"{due.late} d late" if due.late else due.date
-    yield Text(width - 10, y + 17, when, LABEL, ink, "end", "semibold")
+    yield Text(width - 10, y + 21, when, LABEL, ink, "end", "semibold")

@@ -4,6 +4,7 @@
 from collections.abc import Iterator
 
 from msgspec import Struct
+from msgspec.structs import replace
 
 from glacis.core.log.exercises import Exercise, Mark, comes_out
 from glacis.core.log.table import Table
@@ -20,14 +21,15 @@ from glacis.report.scene import (
     Size,
     Text,
     box,
+    shifted,
     shorten,
     text_width,
     wrapped,
 )
 
 LABEL, STEP = 12.0, 17.0
-SPLIT = 0.56
-PLY = 22.0
+SPLIT, TURN = 0.56, 20.0
+PLY, LINES = 22.0, 12
 
 
 class PracticeView(Struct, frozen=True):
@@ -40,6 +42,7 @@ class PracticeView(Struct, frozen=True):
         named: ids of causes that are named, the first first.
         repair: id of the repair that is chosen.
         marks: once the answer was given.
+        first: by how many turns of the wheel it is scrolled.
     """
 
     exercise: Exercise
@@ -48,28 +51,37 @@ class PracticeView(Struct, frozen=True):
     named: tuple[str, ...] = ()
     repair: str = ""
     marks: tuple[Mark, ...] = ()
+    first: int = 0
 
 
 def practice_scene(view: PracticeView, size: Size) -> Scene:
-    """The roof at the left; tests, or marks, at the right."""
-    items: list[Item] = []
-    hot: list[Hot] = []
+    """The roof at the left; tests, or marks, at the right; so far up as the wheel has turned."""
     wide = size[0] * SPLIT
-    items.append(Line((wide, 8, wide, size[1] - 8), "hairline", FACE))
-    for item in (*_left(view, wide, size[1]), *_right(view, wide + 14, size)):
+    drawn = (*_left(view, wide), *_right(view, wide + 14, size))
+    bottom = max((item.y for item in drawn if isinstance(item, Text)), default=0.0) + 14
+    up = min(TURN * view.first, max(0.0, bottom - size[1]))
+    items: list[Item] = [Line((wide, 8, wide, size[1] - 8), "hairline", FACE)]
+    hot: list[Hot] = []
+    for item in drawn:
         if isinstance(item, Hot):
-            hot.append(item)
+            left, top, right, low = item.box
+            hot.append(replace(item, box=(left, top - up, right, low - up)))
         else:
-            items.append(item)
+            items.append(shifted(item, 0.0, -up))
+    if bottom - up > size[1]:
+        words = "the wheel goes on"
+        place = (wide - text_width(words, 11) - 20, size[1] - 22, wide - 6, size[1] - 4)
+        items.append(Patch(box(*place), "bench", "", 0.0))
+        items.append(Text(wide - 12, size[1] - 9, words, 11, "accent", "end"))
     return Scene(*size, tuple(items), tuple(hot))
 
 
 def _words(text: str, left: float, right: float, y: float, ink: str = "ink") -> Iterator[Text]:
-    for k, line in enumerate(wrapped(text, right - left, LABEL)):
+    for k, line in enumerate(wrapped(text, right - left, LABEL, LINES)):
         yield Text(left, y + STEP * k, line, LABEL, ink)
 
 
-def _left(view: PracticeView, wide: float, height: float) -> Iterator[Item | Hot]:
+def _left(view: PracticeView, wide: float) -> Iterator[Item | Hot]:
     exercise = view.exercise
     yield Text(10, 22, exercise.title, 14, "ink", face="semibold")
     y = 44.0
@@ -77,8 +89,10 @@ def _left(view: PracticeView, wide: float, height: float) -> Iterator[Item | Hot
         y = text.y
         yield text
     y += 16
-    for ply in exercise.layers:
-        yield Patch(box(12, y, 90, y + PLY - 4), "wash", "ink", DIMENSION)
+    for number, ply in enumerate(exercise.layers):
+        tall = PLY - 16 if "heet" in ply.split(",")[0] or "ayer" in ply else PLY
+        tint = ("bench", "wash")[number % 2] if tall == PLY else "ink"
+        yield Patch(box(12, y, 90, y + tall), tint, "ink", DIMENSION)
         yield Text(98, y + 13, shorten(ply, wide - 110, LABEL), LABEL)
         y += PLY
     yield Text(12, y + 12, "outside on top, not to scale", 11, "second")
@@ -93,8 +107,7 @@ def _left(view: PracticeView, wide: float, height: float) -> Iterator[Item | Hot
         words = "; ".join(view.table.sign(sign).words.lower() for sign in told)
         for text in _words(f"{words}.", 10, wide - 14, y + STEP):
             y = text.y
-            if y < height - 6:
-                yield text
+            yield text
         y += 22
 
 

@@ -10,13 +10,15 @@ from PyQt6.QtGui import QKeyEvent
 from glacis.core.analysis.as_found import AS_FOUND
 from glacis.core.errors import GlacisError
 from glacis.core.graph.part import Failed, Pending
+from glacis.core.judgement.finding import Finding
 from glacis.core.log.change import add_entry, close_left, put_shares
 from glacis.core.log.exercises import exercises
+from glacis.core.log.repairs import repair_of
 from glacis.core.model.document import Project
 from glacis.core.model.log import Entry, Inspected, Observed, Spot
 from glacis.files.log_table import read_shares, read_sheet, shares_csv, sheet_csv
-from glacis.report.charts.log_diagnosis import DiagnosisView, diagnosis_scene
-from glacis.report.charts.log_due import DueView, due_scene
+from glacis.report.charts.log_diagnosis import DiagnosisView, diagnosis_scene, in_order
+from glacis.report.charts.log_due import DueView, due_scene, together
 from glacis.report.charts.log_due import fitting as due_fitting
 from glacis.report.charts.log_practice import PracticeView, practice_scene
 from glacis.report.charts.log_record import RecordView, record_scene
@@ -153,14 +155,22 @@ class LogBench(Bench):
             return self._record()
         if self._view == "due":
             found = hand.due()
-            self._first = max(0, min(self._first, len(found) - due_fitting(self.canvas.height())))
+            self._first = max(
+                0, min(self._first, len(together(found)) - due_fitting(self.canvas.height()))
+            )
             due = DueView(found, today(), hand.area, self._first)
             return lambda w, h: due_scene(due, (w, h))
         if self._view == "diagnosis":
             return self._diagnosis()
         if self._view == "practice":
             practice = PracticeView(
-                hand.exercise, hand.table, hand.tests, hand.named, hand.repair, hand.marks
+                hand.exercise,
+                hand.table,
+                hand.tests,
+                hand.named,
+                hand.repair,
+                hand.marks,
+                self._first,
             )
             return lambda w, h: practice_scene(practice, (w, h))
         view = RoofView(desk.project, hand.area, hand.entry, desk.system, hand.gone, self._first)
@@ -195,8 +205,18 @@ class LogBench(Bench):
             hand.cause,
             self._computed(),
             hand.sign,
+            self._first,
+            tuple((str(k), f.message(self.desk.system)) for k, f in enumerate(self._mends())),
         )
         return lambda w, h: diagnosis_scene(view, (w, h))
+
+    def _mends(self) -> tuple[Finding, ...]:
+        """Findings of the area behind the cause in the hand, or behind the first."""
+        result = self.desk.area
+        cause = self.hand.cause or self.hand.belief().causes[0].id
+        rules = repair_of(cause).rules
+        found = result.findings if result is not None else ()
+        return tuple(finding for finding in found if finding.rule in rules)
 
     def _computed(self) -> tuple[str, ...]:
         """What the roof as found says, or how far it is."""
@@ -231,6 +251,9 @@ class LogBench(Bench):
             self.hand.turn(hot.id)
         elif hot.kind == "cause":
             self.hand.choose(cause=hot.id)
+        elif hot.kind == "finding":
+            finding = self._mends()[int(hot.id)]
+            self.desk.go_to(finding.place, finding.stage)
         elif hot.kind == "test" and self._view == "practice":
             self.hand.ask(hot.id)
         elif hot.kind == "test":
@@ -448,7 +471,8 @@ class LogBench(Bench):
             hand.take(all_[max(0, min(len(all_) - 1, at + by))])
             return
         if self._view == "diagnosis":
-            rows = [sign.id for sign in hand.table.signs]
+            told = {*hand.case.seen, *hand.case.absent}
+            rows = [sign.id for sign in in_order(hand.table, told)]
             hand.choose(sign=_step(rows, hand.sign, by))
             return
         view = RoofView(self.desk.project, hand.area, hand.entry, self.desk.system, hand.gone)

@@ -70,7 +70,7 @@ def _choice(key: str, words: str, literal: Any) -> Field:
     return Field(key, words, choices=tuple((told(x), x) for x in get_args(literal)))
 
 
-T, N = Quantity.TEMPERATURE, Quantity.FACTOR
+T, N = Quantity.TEMPERATURE, Quantity.FIGURE
 SEVERITIES: Choices = (("watch", 1), ("repair", 2), ("now", 3))
 FIELDS: dict[str, tuple[Field, ...]] = {
     "laid": (
