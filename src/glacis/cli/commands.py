@@ -108,7 +108,7 @@ def _carry_out(
         if chosen is not None and chosen.of_edges:
             _solve_edges(results)
         make = _maker(results, options, offered)
-        content = make()
+        content = _with_photographs(make(), options, project)
     except GlacisError as fault:
         complain(str(fault))
         return EXIT_BAD_INPUT
@@ -116,6 +116,18 @@ def _carry_out(
     if code == 0:
         sys.stdout.write(f"{options.named}\n")
     return code
+
+
+def _with_photographs(content: bytes, options: argparse.Namespace, project: Project) -> bytes:
+    """Everything that is handed over takes along what lies beside the project."""
+    if getattr(options, "what", "") != "pack":
+        return content
+    from glacis.core.log.as_built import attachments_of
+    from glacis.report.packs.bundle import with_more
+    from glacis.session.attachments import beside
+
+    more = beside(Path(options.file), attachments_of(project.log))
+    return with_more(content, more, project.name)
 
 
 def _tell(share: float, words: str) -> None:

@@ -114,7 +114,7 @@ def cover(results: Results) -> Iterator[Block]:
     yield Gap(8)
     yield Words("Unresolved findings", "heading")
     yield findings_block(results, results.open_findings)
-    yield from _guesses(results)
+    yield from guesses(results)
     yield Gap(6)
     yield Words("Headline results", "heading")
     yield _headline_grid(results)
@@ -130,7 +130,7 @@ def cover(results: Results) -> Iterator[Block]:
     yield Words(DEFERS, "small")
 
 
-def _guesses(results: Results) -> Iterator[Block]:
+def guesses(results: Results) -> Iterator[Block]:
     """What a crew would have to guess at the edges: open questions alone, and how many were answered."""
     from glacis.core.junctions.parts import JUNCTIONS
     from glacis.core.junctions.questions import questions_of

@@ -62,6 +62,7 @@ def _styles() -> dict[str, ParagraphStyle]:
     return {
         "title": _style("title", 24, "semibold", spaceAfter=4),
         "heading": _style("heading", 15, "semibold", spaceBefore=6, spaceAfter=6),
+        "contents": _style("contents", 15, "semibold", spaceBefore=6, spaceAfter=10),
         "sub": _style("sub", 11, "semibold", spaceBefore=10, spaceAfter=4),
         "body": _style("body", 9.5, spaceAfter=3),
         "small": _style("small", 8, textColor=second, spaceAfter=2),
@@ -101,6 +102,10 @@ class Setter:
                 return PageBreak()
             case Together():
                 return KeepTogether([self._words(words) for words in block.words])
+
+    def heading(self, text: str) -> Paragraph:
+        """A heading that no contents list."""
+        return Paragraph(_markup(text), self._styles["contents"])
 
     def _words(self, words: Words) -> Paragraph:
         return Paragraph(_markup(words.text), self._styles[words.style])

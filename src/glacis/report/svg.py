@@ -8,9 +8,9 @@ from glacis.report.picture import data_uri
 from glacis.report.scene import SUB_DROP, SUB_SCALE, Item, Line, Patch, Raster, Scene, Text, runs
 
 FAMILIES = {
-    "regular": "font-family='Source Sans 3, sans-serif'",
-    "semibold": "font-family='Source Sans 3, sans-serif' font-weight='600'",
-    "mono": "font-family='Fira Code, monospace'",
+    "regular": "font-family=\"'Source Sans 3', sans-serif\"",
+    "semibold": "font-family=\"'Source Sans 3', sans-serif\" font-weight='600'",
+    "mono": "font-family=\"'Fira Code', monospace\"",
 }
 DASHES = {"solid": "", "dash": "6 4", "dot": "1.5 3", "dash-dot": "8 3 1.5 3"}
 ANCHORS = {"start": "start", "middle": "middle", "end": "end"}

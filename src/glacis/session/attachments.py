@@ -3,6 +3,7 @@
 
 import hashlib
 import shutil
+from collections.abc import Iterable
 from pathlib import Path
 from typing import Literal
 
@@ -105,3 +106,37 @@ class Checker:
         except OSError:
             return Kept(attachment, "missing", None)
         return Kept(attachment, "missing", None)
+
+
+def carry_over(old: Path | None, new: Path, attachments: Iterable[Attachment]) -> tuple[str, ...]:
+    """Copy what lies beside one project file beside another; names of what could not be copied.
+
+    Args:
+        old: where the project lay; None for nowhere.
+        new: where it lies now.
+        attachments: of its log.
+    """
+    if old is None or folder_of(old) == folder_of(new):
+        return ()
+    lost = []
+    for attachment in attachments:
+        source, target = (folder_of(path) / name_of(attachment) for path in (old, new))
+        if target.exists():
+            continue
+        try:
+            target.parent.mkdir(exist_ok=True)
+            shutil.copyfile(source, target)
+        except OSError:
+            lost.append(attachment.name)
+    return tuple(lost)
+
+
+def beside(project: Path | None, attachments: Iterable[Attachment]) -> dict[str, bytes]:
+    """What lies beside a project and is what was taken in, by its name in an archive."""
+    found = {}
+    checker = Checker()
+    for attachment in attachments:
+        kept = checker.check(project, attachment)
+        if kept.path is not None and kept.state in ("there", "moved"):
+            found[f"photographs/{name_of(attachment)}"] = kept.path.read_bytes()
+    return found

@@ -102,6 +102,7 @@ class FindingRow(QFrame):
     toggled = pyqtSignal(object)
     where_wanted = pyqtSignal(object)
     accept_wanted = pyqtSignal(object, str, str, str)
+    page_wanted = pyqtSignal(object)
     reopen_wanted = pyqtSignal(object)
     step_wanted = pyqtSignal(int)
 
@@ -187,6 +188,12 @@ class FindingRow(QFrame):
             self._more.addWidget(Paragraph(self._desk, ROOM, words, 12, "second"))
         source = f"Source: {rule.source}"
         self._more.addWidget(Paragraph(self._desk, ROOM, source, 12, "second"))
+        page = QPushButton("As a page…")
+        page.setToolTip(
+            "Write this finding as one page that a layman follows: picture, figures, ways out"
+        )
+        page.clicked.connect(lambda: self.page_wanted.emit(group.finding))
+        self._more.addWidget(page)
         if group.decision is not None:
             self._show_decision(group.decision)
             return

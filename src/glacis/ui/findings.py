@@ -59,6 +59,7 @@ class Findings(QWidget):
     """All findings of the project, the selected area's first; folds to an edge with counts."""
 
     came = pyqtSignal()
+    page_wanted = pyqtSignal(object)
 
     def __init__(self, desk: Desk) -> None:
         super().__init__()
@@ -263,6 +264,7 @@ class Findings(QWidget):
             row.toggled.connect(self._toggle)
             row.where_wanted.connect(self._go_there)
             row.accept_wanted.connect(self._accept)
+            row.page_wanted.connect(self.page_wanted)
             row.reopen_wanted.connect(self._reopen)
             row.step_wanted.connect(lambda step, row=row: self._walk(row, step))
             self._list.insertWidget(len(self._rows) + ABOVE, row)

@@ -7,14 +7,17 @@ from pathlib import Path
 from PyQt6.QtCore import QObject, Qt, pyqtSignal
 from PyQt6.QtWidgets import QMenu, QWidget
 
+from glacis.core.judgement.finding import Finding
+from glacis.core.log.as_built import attachments_of
 from glacis.core.model.document import Project, Site
 from glacis.demo.shipped import DemoName, shipped_demo
 from glacis.files.atomic import stamp_of
 from glacis.files.errors import WriteProtected, shown_name
 from glacis.files.project_file import SUFFIX
+from glacis.session.attachments import carry_over
 from glacis.session.documents import Documents
 from glacis.ui.desk import Desk
-from glacis.ui.outputs import may_replace
+from glacis.ui.outputs import may_replace, write_out
 from glacis.ui.prompts import Prompts
 
 
@@ -120,6 +123,7 @@ class Papers(QObject):
         return self._save_to(path)
 
     def _save_to(self, path: Path) -> bool:
+        before = self._desk.path
         try:
             fault = self.documents.save(path)
         except WriteProtected:
@@ -129,8 +133,30 @@ class Papers(QObject):
         if fault:
             self._prompts.tell(self._over, "Not saved", fault)
             return False
+        lost = carry_over(before, path, attachments_of(self._desk.project.log))
+        if lost:
+            words = f"These lay beside the old file and could not be copied: {', '.join(lost)}."
+            self._prompts.tell(self._over, "Photographs left behind", words)
         self.said.emit(f"Saved: {shown_name(path)}")
         return True
+
+    def write_finding(self, finding: Finding) -> None:
+        """Ask where, and write one finding as a page that a layman follows."""
+        title = self._desk.results.rule(finding).title
+        proposal = f"{self._desk.project.name or 'Roof'}: {title}.pdf".replace("/", " ")
+        path = self._prompts.save_path(self._over, "Write the finding", proposal, "PDF (*.pdf)")
+        if path is None:
+            return
+        results = self._desk.results
+
+        def made() -> bytes:
+            from glacis.report.finding_page import finding_pdf
+
+            return finding_pdf(results, finding)
+
+        said = write_out(self._desk, self._prompts, self._over, path, made)
+        if said:
+            self.said.emit(said)
 
     def may_leave(self) -> bool:
         """Whether the present document may be left: saved, or given up by the user."""

@@ -104,6 +104,7 @@ class MainWindow(QMainWindow):
         self.walk.chosen.connect(self.show_stage)
         self.core = CoreColumn(self.desk)
         self.findings = Findings(self.desk)
+        self.findings.page_wanted.connect(self.papers.write_finding)
         for other in (self.walk, self.core):
             self.findings.came.connect(other.refresh)
         self.tally = Tally(self.desk)

@@ -9,7 +9,7 @@ from glacis.core.errors import GlacisError
 from glacis.core.model.document import Project
 from glacis.core.model.edit import give_own_assembly, remove_layer, set_layer, set_thickness
 from glacis.core.model.layers import MembraneLayer, SolidLayer
-from glacis.core.model.log import Deviated, Entry, Log
+from glacis.core.model.log import Attachment, Deviated, Entry, Log
 from glacis.core.model.lookup import area_of, assembly_of
 
 
@@ -17,6 +17,12 @@ def standing(log: Log) -> tuple[Entry, ...]:
     """Entries that nobody has corrected, in their order."""
     corrected = {entry.corrects for entry in log.entries if entry.corrects}
     return tuple(entry for entry in log.entries if entry.id not in corrected)
+
+
+def attachments_of(log: Log) -> tuple[Attachment, ...]:
+    """Every file that an entry names, once each."""
+    found = {file.sha256: file for entry in log.entries for file in entry.attachments}
+    return tuple(found.values())
 
 
 def deviations(log: Log) -> tuple[tuple[Entry, Deviated], ...]:

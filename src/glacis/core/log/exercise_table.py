@@ -1,16 +1,13 @@
 # SPDX-License-Identifier: GPL-3.0-or-later
 """The invented roofs of the exercises."""
 
-from collections.abc import Iterator
-
 from glacis.core.log.exercises import Exercise, Repair
 
 NEW_SHEET = "A new sheet over the old one"
 
 
-def told() -> Iterator[Exercise]:
-    """All of them."""
-    yield Exercise(
+TOLD = (
+    Exercise(
         id="void",
         title="Drips under a hot spring sun",
         look=(
@@ -77,8 +74,8 @@ def told() -> Iterator[Exercise]:
             "nothing off. A mirror and smoke in the void tell the two apart. It is not the "
             "sheet."
         ),
-    )
-    yield Exercise(
+    ),
+    Exercise(
         id="attic",
         title="Stains along the eaves of a bunkhouse",
         look=(
@@ -120,8 +117,8 @@ def told() -> Iterator[Exercise]:
             " weather speak for vapour from inside, the place for the eaves. A mirror and "
             "smoke at the eaves show still air."
         ),
-    )
-    yield Exercise(
+    ),
+    Exercise(
         id="pool",
         title="A swimming hall under two tight sheets",
         look=(
@@ -180,8 +177,8 @@ def told() -> Iterator[Exercise]:
             "retarder that opens in humid air, and finds a tight sheet outside. A fan test "
             "tells air apart from it."
         ),
-    )
-    yield Exercise(
+    ),
+    Exercise(
         id="slab",
         title="Blisters in the first summer",
         look=(
@@ -222,8 +219,8 @@ def told() -> Iterator[Exercise]:
             "Wet from the day it was closed. Photographs and rain records of closing-in say "
             "so for the price of an hour. Do not sheet it again: wait or open it."
         ),
-    )
-    yield Exercise(
+    ),
+    Exercise(
         id="coping",
         title="A stain at the foot of a parapet",
         look=(
@@ -263,8 +260,8 @@ def told() -> Iterator[Exercise]:
         worked=(
             "Rain, but at the wall and from above the roof. Lifting one coping shows it wet below."
         ),
-    )
-    yield Exercise(
+    ),
+    Exercise(
         id="leaves",
         title="A lake over one outlet",
         look=(
@@ -305,8 +302,8 @@ def told() -> Iterator[Exercise]:
             "One outlet, blocked, and no second way out. The leak is the smaller matter: "
             "water weighs 1 kg for each millimetre on a square metre. Have the load checked."
         ),
-    )
-    yield Exercise(
+    ),
+    Exercise(
         id="cooling",
         title="A stain that knows no weather",
         look=(
@@ -347,8 +344,8 @@ def told() -> Iterator[Exercise]:
             "Wet whatever the weather and by pipes: shut them, run the cooling, look at the "
             "tray. The roof is sound."
         ),
-    )
-    yield Exercise(
+    ),
+    Exercise(
         id="edge",
         title="After the storm",
         look=(
@@ -388,8 +385,8 @@ def told() -> Iterator[Exercise]:
             "The gale loosened the edge and the seam opened behind it. Check and pull the "
             "edge; mend it before the seams."
         ),
-    )
-    yield Exercise(
+    ),
+    Exercise(
         id="ridge",
         title="Frost beneath the ridge",
         look=(
@@ -436,4 +433,6 @@ def told() -> Iterator[Exercise]:
             "Dust filters out where air passes: it marks the way. Warm air leaves at the top,"
             " through joints nobody taped."
         ),
-    )
+    ),
+)
+"""All of them, in the order they are told."""

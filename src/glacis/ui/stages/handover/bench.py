@@ -20,9 +20,11 @@ from PyQt6.QtWidgets import (
 from glacis.core.analysis.again import known_to
 from glacis.core.analysis.results import Results
 from glacis.core.graph.part import WHOLE, Failed, Pending, Ready
+from glacis.core.log.as_built import attachments_of
 from glacis.report.apart import export_apart
 from glacis.report.offers import Export, exports
 from glacis.report.pdf import REPORT
+from glacis.session.attachments import beside
 from glacis.session.jobs import Endings
 from glacis.ui.bench import Bench
 from glacis.ui.desk import Desk
@@ -33,6 +35,7 @@ from glacis.ui.widgets.labels import clear, label, tight
 from glacis.ui.widgets.waiting import Waiting
 
 EXPORTING = "export"
+PACK = "pack"
 
 
 class HandoverBench(Bench):
@@ -48,12 +51,19 @@ class HandoverBench(Bench):
         )
         self._report.setProperty("leading", True)
         self.files = QMenu(self)
+        self.packs = QMenu(self)
         for export in exports(desk.stages):
-            action = self.files.addAction(f"{export.words} ({export.kind})…")
+            menu = self.packs if export.id.startswith(PACK) or export.id == "page" else self.files
+            action = menu.addAction(f"{export.words} ({export.kind})…")
             if action is not None:
                 action.triggered.connect(partial(self.write, export))
         self._files = self._button(
             "Take along…", "Schedules, drawings, cards and results in open formats", self._offer
+        )
+        self._packs = self._button(
+            "Hand over…",
+            "A pack for the authority, the crew or the owner, a page for a browser, or everything with a manifest",
+            lambda: self.packs.popup(self._packs.mapToGlobal(self._packs.rect().bottomLeft())),
         )
         self.column.addWidget(self._make_progress())
         self._scroll = QScrollArea()
@@ -103,7 +113,7 @@ class HandoverBench(Bench):
     def refresh(self) -> None:
         """Show the report of the present document; make it where it is not there."""
         there = bool(self.desk.project.areas)
-        for button in (self._report, self._files):
+        for button in (self._report, self._files, self._packs):
             button.setEnabled(there)
         if not there:
             self._progress.hide()
@@ -228,7 +238,7 @@ class HandoverBench(Bench):
 
         def done(content: bytes) -> None:
             waiting.end()
-            self._write_to(path, lambda: content)
+            self._write_to(path, lambda: self._whole(export, content))
 
         def failed(fault: Exception) -> None:
             waiting.end()
@@ -236,6 +246,16 @@ class HandoverBench(Bench):
 
         work = partial(export_apart, known=known_to(self.desk.results.reader), name=export.id)
         jobs.start(name, work, Endings(done, failed, lambda _share, _words: None))
+
+    def _whole(self, export: Export, content: bytes) -> bytes:
+        """What was made; everything takes the photographs along that lie beside the project."""
+        if export.id != PACK:
+            return content
+        from glacis.report.packs.bundle import with_more
+
+        project = self.desk.project
+        more = beside(self.desk.path, attachments_of(project.log))
+        return with_more(content, more, project.name)
 
     def _offer(self) -> None:
         self.files.popup(self._files.mapToGlobal(self._files.rect().bottomLeft()))
