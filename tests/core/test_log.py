@@ -27,6 +27,7 @@ from glacis.core.log.change import (
 from glacis.core.log.checks import Ground, flags_of
 from glacis.core.log.keeping import Keeping, Kept, due_tasks
 from glacis.core.log.sensor import sensed
+from glacis.core.log.words import history
 from glacis.core.model.days import day_number, day_text, months_later
 from glacis.core.model.log import (
     Asked,
@@ -423,3 +424,15 @@ def test_every_rule_of_the_log_is_tripped_by_its_record_alone(rule):
 def test_no_rule_of_the_log_was_forgotten():
     stated = {rule.id for rule in rule_book().rules if rule.stage == "log"}
     assert stated == {*TRIPS, "log.stray"}  # the last is tripped by a roof drawn otherwise
+
+
+def test_an_observation_tells_what_it_goes_on_from():
+    first = replace(entry(Observed(what="ponding", size=1.8), day="2027-01-02"), id="o")
+    log = logged(first).log
+    on = entry(Observed(what="ponding", size=2.6, severity=2, continues="o", trend="grew"))
+    told = logged(first, on).log
+    assert (
+        history(told.entries[-1], told, "si")
+        == "2027-01-02 1.80\u2009m, watch → 2027-05-03 2.60\u2009m, repair"
+    )
+    assert history(log.entries[0], log, "si") == ""

@@ -14,6 +14,7 @@ from glacis.core.judgement.decisions import accept
 from glacis.core.model.document import Decision
 from glacis.core.model.edit import set_thickness
 from glacis.core.model.layers import Framing, MembraneLayer, SolidLayer
+from glacis.core.model.log import Log
 from glacis.core.moisture.parts import VAPOUR_LINES
 from glacis.core.thickness.returns import returns_of
 from glacis.core.units.quantities import System
@@ -255,7 +256,7 @@ def test_the_report_speaks_us_units_on_letter_paper():
 
 
 def test_the_report_survives_an_empty_project_and_hostile_names():
-    empty = replace(demo(), areas=())
+    empty = replace(demo(), areas=(), log=Log())
     assert "None: the rules find nothing" in pdf_text(report_pdf(analyser().analyse(empty)))
     odd = replace(demo(), name="<b>& Sons</i> {0}", note="x")
     assert "<b>& Sons</i> {0}" in pdf_text(report_pdf(analyser().analyse(odd)))

@@ -10,7 +10,7 @@ from glacis.core.model.lookup import plan_area
 from glacis.core.moisture.working import LEFT_OUT
 from glacis.core.units.format import plain, with_unit
 from glacis.core.units.quantities import Quantity, to_display
-from glacis.report.blocks import Block, Cell, Gap, Grid, NewPage, Words
+from glacis.report.blocks import Block, Cell, Gap, Grid, NewPage, Words, words_grid
 from glacis.report.offers import offers
 from glacis.report.scene import shorten
 
@@ -131,7 +131,7 @@ def cover(results: Results) -> Iterator[Block]:
 
 
 def guesses(results: Results) -> Iterator[Block]:
-    """What a crew would have to guess at the edges: open questions alone, and how many were answered."""
+    """What a crew would have to guess: open questions of edges and of the log, and how many were answered."""
     from glacis.core.junctions.parts import JUNCTIONS
     from glacis.core.junctions.questions import questions_of
     from glacis.report.chapters.junctions.chapter import question_grid
@@ -139,7 +139,8 @@ def guesses(results: Results) -> Iterator[Block]:
     junctions = results.value(JUNCTIONS)
     asked = questions_of(junctions, results.project.answers)
     waiting = tuple(question for question in asked if question.answer is None)
-    if not asked:
+    logged = _open_on_record(results)
+    if not asked and not logged:
         return
     yield Gap(6)
     yield Words("What a crew would have to guess", "heading")
@@ -148,6 +149,26 @@ def guesses(results: Results) -> Iterator[Block]:
     answered = len(asked) - len(waiting)
     if answered:
         yield Words(f"{answered} more answered, with name and date: see Junctions.", "small")
+    if logged:
+        rows: list[tuple[str, ...]] = [("day", "where", "open on record", "by"), *logged]
+        yield words_grid(rows, (0.9, 1.3, 3.8, 0.9), 4)
+
+
+def _open_on_record(results: Results) -> list[tuple[str, ...]]:
+    """Questions nobody has answered and work nobody has finished, from the log."""
+    from glacis.core.log.as_built import waiting
+    from glacis.core.log.words import summary
+
+    names = {area.id: area.name for area in results.project.areas}
+    return [
+        (
+            entry.date,
+            names.get(entry.spot.area, entry.spot.area) or "the job",
+            summary(entry, results.project.units),
+            entry.who,
+        )
+        for entry in waiting(results.project.log)
+    ]
 
 
 def record(results: Results) -> Iterator[Block]:

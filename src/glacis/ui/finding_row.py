@@ -188,12 +188,16 @@ class FindingRow(QFrame):
             self._more.addWidget(Paragraph(self._desk, ROOM, words, 12, "second"))
         source = f"Source: {rule.source}"
         self._more.addWidget(Paragraph(self._desk, ROOM, source, 12, "second"))
+        self._open_ways(group)
         page = QPushButton("As a page…")
         page.setToolTip(
             "Write this finding as one page that a layman follows: picture, figures, ways out"
         )
         page.clicked.connect(lambda: self.page_wanted.emit(group.finding))
         self._more.addWidget(page)
+
+    def _open_ways(self, group: Group) -> None:
+        """Who accepted it, or its ways out."""
         if group.decision is not None:
             self._show_decision(group.decision)
             return

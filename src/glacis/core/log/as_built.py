@@ -9,7 +9,7 @@ from glacis.core.errors import GlacisError
 from glacis.core.model.document import Project
 from glacis.core.model.edit import give_own_assembly, remove_layer, set_layer, set_thickness
 from glacis.core.model.layers import MembraneLayer, SolidLayer
-from glacis.core.model.log import Attachment, Deviated, Entry, Log
+from glacis.core.model.log import Asked, Attachment, Deviated, Entry, Left, Log, Observed
 from glacis.core.model.lookup import area_of, assembly_of
 
 
@@ -17,6 +17,24 @@ def standing(log: Log) -> tuple[Entry, ...]:
     """Entries that nobody has corrected, in their order."""
     corrected = {entry.corrects for entry in log.entries if entry.corrects}
     return tuple(entry for entry in log.entries if entry.id not in corrected)
+
+
+def waiting(log: Log) -> tuple[Entry, ...]:
+    """Questions nobody has answered and work nobody has finished."""
+    return tuple(
+        entry for entry in standing(log)
+        if (isinstance(entry.what, Asked) and not entry.what.answer.strip())
+        or (isinstance(entry.what, Left) and not entry.what.closed)
+    )  # fmt: skip
+
+
+def chain_of(entry: Entry, log: Log) -> tuple[Entry, ...]:
+    """An observation with all it goes on from, the oldest first."""
+    by = {each.id: each for each in log.entries}
+    found = [entry]
+    while isinstance(found[-1].what, Observed) and found[-1].what.continues in by:
+        found.append(by[found[-1].what.continues])
+    return tuple(reversed(found))
 
 
 def attachments_of(log: Log) -> tuple[Attachment, ...]:

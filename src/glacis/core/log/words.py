@@ -4,6 +4,7 @@
 from collections.abc import Callable, Iterator
 from typing import Any
 
+from glacis.core.log.as_built import chain_of
 from glacis.core.log.keeping import told
 from glacis.core.model.log import (
     Asked,
@@ -15,6 +16,7 @@ from glacis.core.model.log import (
     Issued,
     Laid,
     Left,
+    Log,
     Measured,
     Observed,
     Tried,
@@ -55,6 +57,21 @@ def summary(entry: Entry, system: System) -> str:
     parts = [part for part in _parts(entry, system) if part]
     words = "; ".join(parts)
     return f"{words}. {entry.text}".strip() if entry.text else words
+
+
+def history(entry: Entry, log: Log, system: System) -> str:
+    """What an observation goes on from, the oldest first; empty for one that is new."""
+    chain = chain_of(entry, log)
+    if len(chain) < 2:
+        return ""
+    steps = []
+    for each in chain:
+        what = each.what
+        if isinstance(what, Observed):
+            size = with_unit(what.size, Quantity.LENGTH, system) if what.size else ""
+            said = ", ".join(filter(None, (size, SEVERITY[what.severity])))
+            steps.append(f"{each.date} {said}")
+    return " → ".join(steps)
 
 
 def _parts(entry: Entry, system: System) -> Iterator[str]:

@@ -6,14 +6,14 @@ from collections.abc import Iterator
 from msgspec import Struct
 
 from glacis.core.graph.reader import Reader
-from glacis.core.log.as_built import as_built, differences, standing
+from glacis.core.log.as_built import as_built, chain_of, differences, standing, waiting
 from glacis.core.log.belief import belief
 from glacis.core.log.keeping import open_observations
 from glacis.core.log.repairs import FIRST, repair_of
 from glacis.core.log.table import table_with
 from glacis.core.log.words import KINDS, SEVERITY, kind_of, summary
 from glacis.core.model.document import Project, RoofArea
-from glacis.core.model.log import Asked, Entry, Held, Left, Log, Observed, Tried
+from glacis.core.model.log import Entry, Held, Log, Tried
 from glacis.core.units.quantities import System
 from glacis.report.blocks import Block, Blocks, NewPage, Picture, Words, words_grid
 from glacis.report.charts.log_roof import RoofView, roof_scene
@@ -96,12 +96,10 @@ def _tests(read: LogChapter) -> Iterator[Block]:
 
 def _open(read: LogChapter) -> Iterator[Block]:
     rows: list[ROWS] = [("day", "where", "what is open", "by")]
-    for entry in standing(read.log):
-        what = entry.what
-        asked = isinstance(what, Asked) and not what.answer.strip()
-        left = isinstance(what, Left) and not what.closed
-        if asked or left:
-            rows.append((entry.date, _where(read, entry), summary(entry, read.units), entry.who))
+    rows += [
+        (entry.date, _where(read, entry), summary(entry, read.units), entry.who)
+        for entry in waiting(read.log)
+    ]
     if len(rows) > 1:
         yield Words("Open questions and unfinished work", "sub")
         yield words_grid(rows, (0.9, 1.4, 3.6, 0.9), 4)
@@ -117,19 +115,10 @@ def _seen(read: LogChapter) -> Iterator[Block]:
     ordered = sorted(seen, key=lambda pair: (-pair[1].severity, pair[0].date, pair[0].id))
     for number, (entry, what) in enumerate(ordered, 1):
         words = summary(entry, read.units)
-        rows.append(
-            (str(number), entry.date, _where(read, entry), words, SEVERITY[what.severity], _first(read.log, entry))
-        )  # fmt: skip
+        first = chain_of(entry, read.log)[0].date
+        where, severity = _where(read, entry), SEVERITY[what.severity]
+        rows.append((str(number), entry.date, where, words, severity, first))
     yield words_grid(rows, (0.4, 0.9, 1.3, 3, 0.8, 0.9), 6)
-
-
-def _first(log: Log, entry: Entry) -> str:
-    """When what goes on was seen first."""
-    by = {each.id: each for each in log.entries}
-    at = entry
-    while isinstance(at.what, Observed) and at.what.continues in by:
-        at = by[at.what.continues]
-    return at.date
 
 
 def _diagnosed(read: LogChapter) -> Iterator[Block]:

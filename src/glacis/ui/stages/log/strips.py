@@ -10,7 +10,7 @@ from PyQt6.QtWidgets import QHBoxLayout, QLabel
 
 from glacis.core.log.exercises import exercises
 from glacis.core.log.table import usual_table
-from glacis.core.log.words import summary
+from glacis.core.log.words import history, summary
 from glacis.core.model.log import Left, Observed
 from glacis.ui.desk import Desk
 from glacis.ui.plain import plain_tip
@@ -81,6 +81,8 @@ class EntryStrip(Strip[LogHand]):
             by = f"{entry.who}{f', {entry.role}' if entry.role else ''}, {entry.date}"
             words = f"{summary(entry, self.desk.system)} — {by}"
             words += f"\n{wrong[1]}" if wrong else ""
+            before = history(entry, self.hand.log, self.desk.system)
+            words += f"\n{before}" if before else ""
         self.told.setText(words)
         self.told.setVisible(bool(words))
         self._show_pictures()
