@@ -1,11 +1,12 @@
 # SPDX-License-Identifier: GPL-3.0-or-later
 """The roof as found, computed: as built, run hour by hour with a tight barrier and with a leaky one."""
 
+from msgspec import Struct
 from msgspec.structs import replace
 
 from glacis.core.air.parts import AIR_WAY
 from glacis.core.analysis.again import Known, known_to, results_again
-from glacis.core.analysis.beside import AskedOf
+from glacis.core.analysis.beside import SPLIT, AskedOf
 from glacis.core.analysis.results import Results
 from glacis.core.errors import GlacisError
 from glacis.core.graph.part import WHOLE, LongPart, Progress
@@ -16,6 +17,7 @@ from glacis.core.junctions.parts import PIECES
 from glacis.core.log.as_built import as_built, deviations
 from glacis.core.log.change import care_of
 from glacis.core.log.priors import AsFound, Way
+from glacis.core.log.repairs import repair_of
 from glacis.core.model.days import day_number
 from glacis.core.model.log import Care, Log
 from glacis.core.quantities.parts import LATER
@@ -141,3 +143,67 @@ def _work(read: FoundRead, progress: Progress) -> AsFound:
 
 AS_FOUND: "LongPart[FoundRead, AsFound]" = LongPart("roof as found", _reads, _work)
 """An area as found, computed."""
+
+
+class Mended(Struct, frozen=True):
+    """A repair computed on the roof as found.
+
+    Attributes:
+        title: what is done.
+        rule: id of the finding it is a way out of.
+        peak: wettest wood before and after [by mass]; None without wood, or where it cannot be run.
+        heat: U before and after [W/(m²·K)].
+        clears: whether the finding is gone.
+    """
+
+    title: str
+    rule: str
+    peak: tuple[float | None, float | None]
+    heat: tuple[float, float]
+    clears: bool
+
+
+MOST_MENDED = 2
+"""Repairs of a cause that are run hour by hour; our judgement: each takes as long as the roof as found."""
+
+
+def _mended(read: FoundRead, progress: Progress) -> tuple[Mended, ...]:
+    """The best ways out of findings behind a cause, each run as the roof as found was."""
+    results = results_again(read.known)
+    results = results.beside(as_built(results.project)[0])
+    rules = repair_of(read.variant).rules
+    trials = [
+        (finding.rule, trial)
+        for finding in results.of(read.area).findings
+        if finding.rule in rules
+        for trial in results.trials(finding) or ()
+        if trial.is_offered
+    ]
+    best = {trial.remedy.title: (rule, trial) for rule, trial in reversed(trials)}
+    chosen = sorted(best.values(), key=lambda pair: pair[1].order)[:MOST_MENDED]
+    leak = LEAKY if read.variant == "air" else "none"
+    heat = results.of(read.area).figures.whole
+    runs = len(chosen) + 1
+
+    def part(number: int) -> Progress:
+        return lambda share, words: progress((number + share) / runs, words)
+
+    before = _peak(results, read.area, leak, part(0)) if chosen else None
+    found = []
+    for number, (rule, trial) in enumerate(chosen, 1):
+        after = trial.after
+        peak = _peak(after, read.area, leak, part(number)) if before is not None else None
+        later = after.of(read.area).figures.whole
+        found.append(Mended(trial.remedy.title, rule, (before, peak), (heat, later), trial.clears))
+    return tuple(found)
+
+
+def _reads_mended(reader: Reader, subject: str) -> FoundRead:
+    area, _, cause = subject.partition(SPLIT)
+    return replace(_reads(reader, area), variant=cause)
+
+
+MENDED: "LongPart[FoundRead, tuple[Mended, ...]]" = LongPart(
+    "repairs of the roof as found", _reads_mended, _mended
+)
+"""Repairs of a cause computed on an area as found; the subject is ``area|cause``."""

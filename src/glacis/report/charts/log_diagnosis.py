@@ -6,9 +6,12 @@ from itertools import groupby
 
 from msgspec import Struct
 
+from glacis.core.analysis.as_found import Mended
 from glacis.core.log.belief import Belief, NextTest, Ranked
 from glacis.core.log.repairs import FIRST, repair_of
 from glacis.core.log.table import Sign, Table
+from glacis.core.units.format import number
+from glacis.core.units.quantities import Quantity, System
 from glacis.report.scene import (
     CUT,
     DIMENSION,
@@ -60,6 +63,7 @@ class DiagnosisView(Struct, frozen=True):
         computed: what the roof as found says, in words; lines.
         sign: id of the one in the hand; empty for none.
         first: line of signs.
+        repairs: what each changes, in words.
         mends: findings of the design behind the cause in the hand: number and words.
     """
 
@@ -73,6 +77,7 @@ class DiagnosisView(Struct, frozen=True):
     sign: str = ""
     first: int = 0
     mends: tuple[tuple[str, str], ...] = ()
+    repairs: tuple[str, ...] = ()
 
 
 def diagnosis_scene(view: DiagnosisView, size: Size) -> Scene:
@@ -178,6 +183,19 @@ def _says(view: DiagnosisView, left: float, size: Size) -> Iterator[Item | Hot]:
         yield from _repair(view, chosen, left, right, bottom + 26, size[1])
 
 
+def mended_words(mended: Mended, system: System) -> str:
+    """What a repair changes, in a line."""
+    before, after = mended.peak
+    said = []
+    if before is not None and after is not None:
+        said.append(f"wood {100 * before:.1f} → {100 * after:.1f} % by mass by hours")
+    was, will = (number(value, Quantity.TRANSMITTANCE, system) for value in mended.heat)
+    said.append(f"U {was} → {will}")
+    if not mended.clears:
+        said.append("eases it alone")
+    return f"{mended.title}: {'; '.join(said)}"
+
+
 def _repair(
     view: DiagnosisView, cause: Ranked, left: float, right: float, y: float, bottom: float
 ) -> Iterator[Item | Hot]:
@@ -206,9 +224,14 @@ def _repair(
             LABEL if line != lines[-1] else SMALL,
             "second" if line in FIRST else "ink",
         )
-    for number, (rule, words) in enumerate(view.mends):
+    for words in view.repairs:
+        for line in wrapped(words, right - left, LABEL, 2):
+            y += 16
+            if y < bottom:
+                yield Text(left, y, line, LABEL)
+    for count, (rule, words) in enumerate(view.mends):
         y += 18
-        if y > bottom - 4 or number == MENDS:
+        if y > bottom - 4 or count == MENDS:
             return
         yield Line((left, y - 3, left + 6, y - 3), "accent", CUT)
         yield Text(left + 12, y, shorten(words, right - left - 14, LABEL), LABEL, "accent")

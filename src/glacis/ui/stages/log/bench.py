@@ -7,9 +7,10 @@ from pathlib import Path
 from PyQt6.QtCore import QPointF, QSize, Qt
 from PyQt6.QtGui import QKeyEvent
 
-from glacis.core.analysis.as_found import AS_FOUND
+from glacis.core.analysis.as_found import AS_FOUND, MENDED
+from glacis.core.analysis.beside import SPLIT
 from glacis.core.errors import GlacisError
-from glacis.core.graph.part import Failed, Pending
+from glacis.core.graph.part import Failed, Pending, Ready
 from glacis.core.judgement.finding import Finding
 from glacis.core.log.change import add_entry, close_left, put_shares
 from glacis.core.log.exercises import exercises
@@ -17,7 +18,12 @@ from glacis.core.log.repairs import repair_of
 from glacis.core.model.document import Project
 from glacis.core.model.log import Entry, Inspected, Observed, Spot
 from glacis.files.log_table import read_shares, read_sheet, shares_csv, sheet_csv
-from glacis.report.charts.log_diagnosis import DiagnosisView, diagnosis_scene, in_order
+from glacis.report.charts.log_diagnosis import (
+    DiagnosisView,
+    diagnosis_scene,
+    in_order,
+    mended_words,
+)
 from glacis.report.charts.log_due import DueView, due_scene, together
 from glacis.report.charts.log_due import fitting as due_fitting
 from glacis.report.charts.log_practice import PracticeView, practice_scene
@@ -108,6 +114,8 @@ class LogBench(Bench):
         """The roof as found is no longer wanted."""
         for area in self.desk.project.areas:
             self.desk.session.jobs.cancel((AS_FOUND.name, area.id))
+            for cause in self.hand.table.causes:
+                self.desk.session.jobs.cancel((MENDED.name, f"{area.id}{SPLIT}{cause.id}"))
 
     def show_view(self, name: str) -> None:
         """Show another view from its first row."""
@@ -207,14 +215,38 @@ class LogBench(Bench):
             hand.sign,
             self._first,
             tuple((str(k), f.message(self.desk.system)) for k, f in enumerate(self._mends())),
+            self._repairs(),
         )
         return lambda w, h: diagnosis_scene(view, (w, h))
+
+    @property
+    def _cause(self) -> str:
+        """Id of the cause in the hand, or of the first."""
+        return self.hand.cause or self.hand.belief().causes[0].id
+
+    def mend(self) -> None:
+        """Compute repairs of the cause in the hand on the roof as found, in the background."""
+        if self.hand.area:
+            self.desk.want(MENDED, f"{self.hand.area}{SPLIT}{self._cause}")
+            self.refresh()
+
+    def _repairs(self) -> tuple[str, ...]:
+        """What repairs of the cause in the hand would change, or how far that is."""
+        subject = f"{self.hand.area}{SPLIT}{self._cause}"
+        state = self.desk.results.state(MENDED, subject)
+        job = self.desk.session.jobs.job((MENDED.name, subject))
+        if isinstance(state, Ready):
+            return tuple(mended_words(each, self.desk.system) for each in state.value) or (
+                "No way out of a finding lies behind it: the site decides.",
+            )
+        if isinstance(state, Failed):
+            return (f"Its repairs cannot be computed: {state.why}",)
+        return (f"Its repairs are computed: {100 * job.share:.0f} %",) if job is not None else ()
 
     def _mends(self) -> tuple[Finding, ...]:
         """Findings of the area behind the cause in the hand, or behind the first."""
         result = self.desk.area
-        cause = self.hand.cause or self.hand.belief().causes[0].id
-        rules = repair_of(cause).rules
+        rules = repair_of(self._cause).rules
         found = result.findings if result is not None else ()
         return tuple(finding for finding in found if finding.rule in rules)
 
@@ -350,6 +382,7 @@ class LogBench(Bench):
             "back": self.read_back,
             "care": self._care,
             "run": self.run,
+            "mend": self.mend,
             "write": self.write_table,
             "read": self.read_table,
             "usual": self._usual,

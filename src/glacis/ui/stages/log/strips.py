@@ -158,6 +158,11 @@ class SignStrip(Strip[LogHand]):
         )
         row.addWidget(self.run)
         for key, words, tip in (
+            (
+                "mend",
+                "Compute repairs",
+                "Ways out behind the cause in the hand, run on the roof as found",
+            ),
             ("write", "Table out…", "The likelihood table as CSV, to be edited"),
             ("read", "Table in…", "Shares that a table states otherwise, with their source"),
             ("usual", "Usual table", "Take the shares that come with Glacis again"),
