@@ -223,7 +223,7 @@ def test_what_is_due_is_walked_and_comes_later(window, bench):
 
 def test_a_sheet_goes_up_the_roof_and_comes_back(window, bench, answers, tmp_path):
     answers.path = tmp_path / "sheet.csv"
-    bench.write_sheet()
+    bench.papers.write_sheet()
     text = answers.path.read_text().splitlines()
     rows = [line.split(",") for line in text]
     head = rows[0]
@@ -243,7 +243,7 @@ def test_a_sheet_goes_up_the_roof_and_comes_back(window, bench, answers, tmp_pat
     )
     before = window.desk.project
     answers.path, answers.named = bad, "T. Orme"
-    bench.read_back()
+    bench.papers.read_back()
     assert "2 faults" in answers.told[-1]
     assert "trend" in answers.told[-1]
     assert "size_m" in answers.told[-1]
@@ -251,7 +251,7 @@ def test_a_sheet_goes_up_the_roof_and_comes_back(window, bench, answers, tmp_pat
     semicolons = answers.path.with_name("good.csv")
     semicolons.write_text("\n".join(";".join(r) for r in (head, pond, fresh)))
     answers.path = semicolons
-    bench.read_back()
+    bench.papers.read_back()
     last = log(window).entries[-3:]
     assert [type(e.what) for e in last] == [Inspected, Observed, Observed]
     assert last[1].what.continues == "pond-2"
@@ -308,7 +308,7 @@ def test_a_test_that_was_made_counts_as_a_sign(window, bench, answers):
 def test_the_likelihood_table_goes_out_is_edited_and_comes_back(window, bench, answers, tmp_path):
     bench.show_view("diagnosis")
     answers.path = tmp_path / "table.csv"
-    bench.write_table()
+    bench.papers.write_table()
     text = answers.path.read_text()
     assert read_shares(answers.path) == ()
     first = next(
@@ -323,14 +323,14 @@ def test_the_likelihood_table_goes_out_is_edited_and_comes_back(window, bench, a
         )
     )
     before = {c.id: c.share for c in bench.hand.belief().causes}["air"]
-    bench.read_table()
+    bench.papers.read_table()
     assert len(log(window).shares) == 1
     assert {c.id: c.share for c in bench.hand.belief().causes}["air"] < before
     assert "1 of the project's own" in written(bench)
     answers.path.write_text(text.replace(first, first.replace(",0.8,", ",1.8,")))
-    bench.read_table()
+    bench.papers.read_table()
     assert "1.8" in answers.told[-1]
-    bench._usual()
+    bench.papers.take_usual()
     assert log(window).shares == ()
 
 
@@ -343,6 +343,25 @@ def test_the_roof_as_found_is_computed_in_the_background_and_moves_priors(window
     assert bench.hand.found.way == "still"
     assert {f.cause: f.value for f in bench.hand.factors}["ventilation"] == 4.0
     assert not bench.signs.run.isEnabled()
+
+
+def test_repairs_of_a_cause_are_computed_on_the_roof_as_found(window, bench, qtbot):
+    bench.show_view("diagnosis")
+    bench.hand.choose(cause="drainage")
+    assert "Repair: drainage" in written(bench)
+    bench.mend()
+    qtbot.waitUntil(lambda: "U 0.159 → 0.159" in written(bench), timeout=120000)
+    bench.hand.choose(cause="services")
+    bench.mend()
+    qtbot.waitUntil(lambda: "the site decides" in written(bench), timeout=120000)
+
+
+def test_a_finding_behind_a_cause_is_one_press_away(window, bench):
+    bench.show_view("diagnosis")
+    bench.hand.choose(cause="diffusion")
+    first = bench._mends()[0]
+    press(bench, "finding", "0")
+    assert window.stage == first.stage
 
 
 def test_an_exercise_is_looked_at_tested_answered_and_marked(window, bench):

@@ -201,34 +201,21 @@ def _repair(
 ) -> Iterator[Item | Hot]:
     """What is done about the cause in the hand, and where the design says the same."""
     lines = [
-        *wrapped(repair_of(cause.id).words, right - left, LABEL, 3),
-        *wrapped(FIRST, right - left, SMALL, 2),
+        (line, LABEL, "ink") for line in wrapped(repair_of(cause.id).words, right - left, LABEL, 3)
     ]
+    lines += [(line, SMALL, "second") for line in wrapped(FIRST, right - left, SMALL, 2)]
+    for words in view.repairs:
+        added = [(line, LABEL, "ink") for line in wrapped(words, right - left, LABEL, 3)]
+        if y + 16 * (len(lines) + len(added)) < bottom - 4:
+            lines += added
     if y + 16 * len(lines) > bottom:
         return
     yield Line((left, y - 16, right, y - 16), "hairline", DIMENSION)
-    yield Text(
-        left,
-        y,
-        shorten(f"Repair: {cause.name.lower()}", right - left, LABEL),
-        LABEL,
-        "ink",
-        face="semibold",
-    )
-    for line in lines:
+    title = shorten(f"Repair: {cause.name.lower()}", right - left, LABEL)
+    yield Text(left, y, title, LABEL, "ink", face="semibold")
+    for line, size, ink in lines:
         y += 16
-        yield Text(
-            left,
-            y,
-            line,
-            LABEL if line != lines[-1] else SMALL,
-            "second" if line in FIRST else "ink",
-        )
-    for words in view.repairs:
-        for line in wrapped(words, right - left, LABEL, 2):
-            y += 16
-            if y < bottom:
-                yield Text(left, y, line, LABEL)
+        yield Text(left, y, line, size, ink)
     for count, (rule, words) in enumerate(view.mends):
         y += 18
         if y > bottom - 4 or count == MENDS:

@@ -2,22 +2,18 @@
 """The Log bench: the roof with its pins, the record, what is due, diagnosis, practice."""
 
 from collections.abc import Callable
-from pathlib import Path
 
 from PyQt6.QtCore import QPointF, QSize, Qt
 from PyQt6.QtGui import QKeyEvent
 
 from glacis.core.analysis.as_found import AS_FOUND, MENDED
 from glacis.core.analysis.beside import SPLIT
-from glacis.core.errors import GlacisError
 from glacis.core.graph.part import Failed, Pending, Ready
 from glacis.core.judgement.finding import Finding
-from glacis.core.log.change import add_entry, close_left, put_shares
+from glacis.core.log.change import close_left
 from glacis.core.log.exercises import exercises
 from glacis.core.log.repairs import repair_of
-from glacis.core.model.document import Project
-from glacis.core.model.log import Entry, Inspected, Observed, Spot
-from glacis.files.log_table import read_shares, read_sheet, shares_csv, sheet_csv
+from glacis.core.model.log import Inspected, Observed, Spot
 from glacis.report.charts.log_diagnosis import (
     DiagnosisView,
     diagnosis_scene,
@@ -35,11 +31,11 @@ from glacis.report.scene import Hot, SceneMaker, saying
 from glacis.ui.bench import Bench, view_buttons
 from glacis.ui.desk import Desk
 from glacis.ui.drawing.canvas import Canvas
-from glacis.ui.outputs import write_out
 from glacis.ui.prompts import Prompts
 from glacis.ui.stages.log.care_panel import CarePanel
 from glacis.ui.stages.log.entry_panel import EntryPanel, today
 from glacis.ui.stages.log.hand import LogHand
+from glacis.ui.stages.log.papers import LogPapers
 from glacis.ui.stages.log.strips import AnswerStrip, DueStrip, EntryStrip, SignStrip
 from glacis.ui.widgets.bench_panel import open_alone
 from glacis.ui.widgets.labels import label
@@ -78,6 +74,8 @@ class LogBench(Bench):
         self._first = 0
         self._pins = False
         self.hand = LogHand(desk, self)
+        self.papers = LogPapers(desk, prompts, self.hand, self)
+        self.papers.said.connect(self.said)
         self.views = view_buttons(self, VIEWS, self.show_view)
         self.canvas = Canvas("The log of the roof", QSize(400, 240))
         self.canvas.pressed.connect(self._press)
@@ -368,8 +366,6 @@ class LogBench(Bench):
         ):
             self.hand.choose(entry="")
 
-    # tables
-
     def _do(self, what: str) -> None:
         doing: dict[str, Callable[[], object]] = {
             "new": self.write,
@@ -378,14 +374,14 @@ class LogBench(Bench):
             "correct": self.correct,
             "close": self.close_left,
             "walked": self._walked,
-            "sheet": self.write_sheet,
-            "back": self.read_back,
+            "sheet": self.papers.write_sheet,
+            "back": self.papers.read_back,
             "care": self._care,
             "run": self.run,
             "mend": self.mend,
-            "write": self.write_table,
-            "read": self.read_table,
-            "usual": self._usual,
+            "write": self.papers.write_table,
+            "read": self.papers.read_table,
+            "usual": self.papers.take_usual,
             "clear": self.hand.clear,
         }
         doing[what]()
@@ -401,73 +397,6 @@ class LogBench(Bench):
         if self.hand.area:
             self.desk.want(AS_FOUND, self.hand.area)
             self.refresh()
-
-    def _usual(self) -> None:
-        self.desk.act("Take the usual table", lambda p: put_shares(p, ()))
-
-    def _write_text(self, title: str, proposal: str, text: str) -> None:
-        path = self._prompts.save_path(self, title, proposal, "CSV (*.csv)")
-        if path is None:
-            return
-        said = write_out(self.desk, self._prompts, self, path, text.encode)
-        if said:
-            self.said.emit(said, False)
-
-    def write_sheet(self) -> None:
-        """What is still to be seen on the selected area, to be filled in on the roof."""
-        self._write_text(
-            "Write the sheet", "roof sheet.csv", sheet_csv(self.hand.log, (self.hand.area,))
-        )
-
-    def write_table(self) -> None:
-        """The likelihood table, to be edited."""
-        text = shares_csv(self.hand.table, self.hand.log.shares)
-        self._write_text("Write the likelihood table", "likelihoods.csv", text)
-
-    def read_table(self) -> None:
-        """Shares that a table states otherwise."""
-        path = self._prompts.table_path(self)
-        if path is None:
-            return
-        try:
-            own = read_shares(path)
-        except GlacisError as fault:
-            self._prompts.tell(self, "Nothing was taken", str(fault))
-            return
-        if self.desk.act("Take a likelihood table", lambda p: put_shares(p, own)):
-            self.said.emit(f"{len(own)} shares stated otherwise.", False)
-
-    def read_back(self) -> None:
-        """The sheet as it came back from the roof."""
-        path = self._prompts.table_path(self)
-        who = (
-            self._prompts.name(self, "Who walked the roof?", self.desk.project.author)
-            if path
-            else None
-        )
-        if path is None or not who:
-            return
-        self.take_back(path, who)
-
-    def take_back(self, path: Path, who: str) -> None:
-        """An inspection with what a sheet says, all or nothing."""
-        ident = f"inspected-{len(self.hand.log.entries) + 1}"
-        walk = Entry(
-            id=ident, what=Inspected(), spot=Spot(area=self.hand.area), date=today(), who=who
-        )
-        try:
-            entries = read_sheet(path, self.hand.log, walk)
-        except GlacisError as fault:
-            self._prompts.tell(self, "Nothing was taken", str(fault))
-            return
-
-        def all_of_them(project: Project) -> Project:
-            for entry in entries:
-                project = add_entry(project, entry, today())
-            return project
-
-        if self.desk.act("Read an inspection", all_of_them):
-            self.said.emit(f"{len(entries) - 1} observations taken.", False)
 
     # keys
 
