@@ -16,6 +16,7 @@ from glacis.core.graph.part import Part
 from glacis.core.graph.reader import Reader
 from glacis.core.units.format import with_unit
 from glacis.core.units.quantities import Quantity, System
+from glacis.files.ifc_write import can_write_ifc
 from glacis.files.layers_csv import layers_csv
 from glacis.report.blocks import Blocks, Picture, Words
 from glacis.report.charts.exploded import Apart, exploded_scene
@@ -76,9 +77,22 @@ def _results(results: Results, area: str) -> dict[str, Any]:
     }
 
 
+def _ifc(results: Results) -> bytes:
+    """Layer sets, where the extra that writes them is installed."""
+    from glacis.files.ifc_write import Sheeted, layer_sets_ifc
+
+    areas = tuple(
+        Sheeted(item.roof.area, item.roof.layers, item.figures.whole) for item in results.areas
+    )
+    return layer_sets_ifc(results.project, areas)
+
+
 OFFER = Offer(
     chapters=(Chapter("area", Part("chapter build-up", reads_drawn, _blocks)),),
-    exports=(Export("layers", "Layers of every area", ".csv", "CSV", _layers),),
+    exports=(
+        Export("layers", "Layers of every area", ".csv", "CSV", _layers),
+        *((Export("ifc", "Layer sets of every area", ".ifc", "IFC", _ifc),) if can_write_ifc() else ()),
+    ),
     sections=(
         Section(
             "area",

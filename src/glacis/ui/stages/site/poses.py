@@ -4,15 +4,10 @@
 from collections.abc import Iterator
 
 from glacis.ui.bench import Pose
-from glacis.ui.stages.site.bench import SiteBench
 from glacis.ui.window import MainWindow
 
 
 def poses(window: MainWindow) -> Iterator[Pose]:
-    """The climate year, by months and by hours."""
+    """The climate year, by months."""
     window.show_stage("site")
     yield Pose("site", window)
-    bench = window.bench("site", SiteBench)
-    bench.show_view("hours")
-    yield Pose("site-hours", window)
-    bench.show_view("months")
