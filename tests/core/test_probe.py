@@ -22,6 +22,7 @@ from glacis.core.hourly.probe import (
     predicted,
     simulated,
 )
+from glacis.core.hourly.probe_cause import suggested
 from glacis.core.hourly.probes import PROBED, add_probe, change_probe, probes_of, remove_probe
 from glacis.core.model.edit import remove_area
 from glacis.core.model.probe import Probe, check_probe
@@ -151,3 +152,38 @@ def test_a_probe_lives_with_its_document(results):
         with pytest.raises(ValueRefused):
             check_probe(odd, "probe")
     assert remove_area(project, "a").probes == ()
+
+
+# what the way it differs suggests
+
+DAYS = 300
+WARM = 10.0 + 9.0 * np.sin(2 * np.pi * np.arange(DAYS) / 365)
+
+
+def leaking() -> np.ndarray:
+    """Four rains, each drying over a month."""
+    off = np.zeros(DAYS)
+    for day in (40, 90, 170, 230):
+        off[day:] += 0.2 * np.exp(-(np.arange(DAYS - day)) / 25)
+    return off
+
+
+@pytest.mark.parametrize(
+    ("off", "why"),
+    [
+        (leaking(), "leak"),
+        (0.06 - 0.012 * (WARM - 10.0), "air"),
+        (0.4 * np.exp(-np.arange(DAYS) / 80), "wet start"),
+        (np.full(DAYS, -0.1), "dry"),
+        (np.full(DAYS, 0.02), ""),
+        (np.full(DAYS, 0.1), ""),
+    ],
+)
+def test_the_way_a_probe_differs_suggests_why(off, why):
+    assert suggested(off, WARM, 0.05) == why
+    gaps = off.copy()
+    gaps[::17] = np.nan
+    assert suggested(gaps, WARM, 0.05) in (why, "leak" if why == "leak" else why)
+    assert suggested(off[:20], WARM[:20], 0.05) == ""
+    if why not in ("dry", ""):
+        assert suggested(off + np.random.default_rng(1).normal(0, 0.005, DAYS), WARM, 0.05) == why

@@ -7,6 +7,7 @@ import numpy as np
 from msgspec import Struct
 from numpy.typing import NDArray
 
+from glacis.core.hourly.probe_cause import Cause, suggested
 from glacis.core.hourly.run import Run
 from glacis.core.hourly.story import calendar_day
 from glacis.core.model.probe import Measures, Probe
@@ -72,6 +73,7 @@ class Misfit(Struct, frozen=True, eq=False):
         correlation: None where one of both stands still.
         spell: worst one over what agrees; None for none.
         grade: whether they agree.
+        suggests: what the way they differ may come from; empty for nothing.
     """
 
     measured: Array
@@ -82,6 +84,7 @@ class Misfit(Struct, frozen=True, eq=False):
     correlation: float | None
     spell: Spell | None
     grade: Grade
+    suggests: Cause = ""
 
 
 def places_for(run: Run, measures: Measures) -> tuple[str, ...]:
@@ -159,7 +162,9 @@ def compared(run: Run, probe: Probe) -> Misfit:
     together = float(np.corrcoef(measured[there], ran[there])[0, 1]) if least > 0 else None
     most = AGREES[probe.measures]
     grade: Grade = "agrees" if rms <= most else "differs"
-    return Misfit(measured, ran, days, bias, rms, together, _worst(off, most), grade)
+    warmth = np.array([np.nan if t is None else t for t in probe.temperatures], float)
+    why = suggested(off, warmth, most)
+    return Misfit(measured, ran, days, bias, rms, together, _worst(off, most), grade, why)
 
 
 def _worst(off: Array, most: float) -> Spell | None:

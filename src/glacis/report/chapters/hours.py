@@ -286,6 +286,7 @@ def _probe_results(probe: "Probe", found: "Misfit") -> dict[str, Any]:
         "rms_pct": found.rms * scale if told else None,
         "correlation": found.correlation,
         "verdict": found.grade,
+        "suggests": found.suggests or None,
     }
 
 
@@ -295,10 +296,11 @@ after how many whole `years`, `stopped` in words or `null`; `wood` (each `layer`
 `screws_wet_h`), `mould` (each `surface`, `index` 0 to 6), `reserve_g_m2_a`, `leak_survived_pct` of each rain and
 `air_survived_times` what leaks in now (`null` where there is no wood or it was not sought), `years_to_dry` (`null`
 for never), `metal_wet_h` and `metal_class` 1 to 5, `frost_cycles`, `balance_kg_m2` that no account tells of,
-`verdict` (`fit`, `mind`, `stop`), `probes` (each `name`, `place`, `simulated`, `days` compared, `bias_pct`, `rms_pct`
-of humidity or of mass, `correlation`, `verdict`: `agrees`, `differs`, `too little`). `schools` beside it: three
-methods, each `method`, `figure` (condensate in kg/m², condensing plane in °C, wood in % by mass; `null` where it is
-not asked), `verdict` (`not asked` too), `not_seen`."""
+`verdict` (`fit`, `mind`, `stop`), `probes` (each `name`, `place`, `simulated`, `days` compared, `bias_pct`,
+`rms_pct` of humidity or of mass, `correlation`, `verdict`: `agrees`, `differs`, `too little`, `suggests`: `leak`,
+`air`, `wet start`, `dry` or `null`). `schools` beside it: three methods, each `method`, `figure` (condensate in
+kg/m², condensing plane in °C, wood in % by mass; `null` where it is not asked), `verdict` (`not asked` too),
+`not_seen`."""
 CHAPTER = Chapter("area", Part("chapter hours", _reads, _blocks), _told_apart)
 HOURLY_KEY = Key(
     ("hourly", "schools"),

@@ -39,16 +39,19 @@ def misfit_words(probe: Probe, found: "Misfit") -> str:
         f"{plain(abs(found.bias) * scale, 1)} {unit_of(probe)} {way} than the run, "
         f"root mean square {plain(found.rms * scale, 1)}{together}."
     )
-    if found.spell is None:
-        return said
     from glacis.core.hourly.probe import calendar
+    from glacis.core.hourly.probe_cause import WORDS
+
+    why = f" {WORDS[found.suggests]}" if found.suggests else ""
+    if found.spell is None:
+        return f"{said}{why}"
 
     days = calendar(probe)
     first, last = days[found.spell.first], days[found.spell.first + found.spell.days - 1]
     way = "wetter" if found.spell.by > 0 else "drier"
     return (
         f"{said} Longest off: {found.spell.days} days from {date_words(int(first))} to {date_words(int(last))}, "
-        f"{plain(abs(found.spell.by) * scale, 1)} {way}."
+        f"{plain(abs(found.spell.by) * scale, 1)} {way}.{why}"
     )
 
 
