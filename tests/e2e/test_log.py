@@ -131,6 +131,25 @@ def test_what_is_seen_is_pinned_where_the_roof_is_pressed_and_goes_on(window, be
     assert "log.urgent" not in {f.rule for f in window.desk.results.findings}
 
 
+def test_the_plan_comes_near_to_the_selected_roof_and_pins_land_there(window, bench):
+    box = bench.entries.here
+    box.setCurrentIndex(box.findData(True))
+    box.activated.emit(box.currentIndex())
+    assert "2 still to be seen" in written(bench)
+    key(bench, Qt.Key.Key_P)
+    hot = next(h for h in bench.canvas.scene.hot if h.kind == "area")
+    left, top, right, bottom = hot.box
+    assert right - left > 300
+    at = QPoint(int(left + 0.75 * (right - left)), int(top + 0.25 * (bottom - top)))
+    QTest.mouseClick(bench.canvas, Qt.MouseButton.LeftButton, pos=at)
+    bench.entry_panel.who.setText("T. Orme")
+    bench.entry_panel.write()
+    east, north = log(window).entries[-1].spot.at
+    assert (east, north) == pytest.approx((42.0, 9.0), abs=0.2)
+    key(bench, Qt.Key.Key_Down)
+    assert bench.hand.entry
+
+
 def test_an_entry_is_corrected_and_both_stay(window, bench):
     bench.show_view("record")
     bench._take_entry("peel-1")
@@ -143,6 +162,24 @@ def test_an_entry_is_corrected_and_both_stay(window, bench):
     fixed = log(window).entries[-1]
     assert (fixed.corrects, fixed.what.value) == ("peel-1", 2.4)
     assert "log.verdict" in {f.rule for f in window.desk.results.findings}
+
+
+def test_an_entry_belongs_to_an_edge_and_keeps_it_when_it_is_corrected(window, bench):
+    bench.entry_panel.begin("held", Spot(area="laboratory"))
+    panel = bench.entry_panel
+    ids = [panel.junction.itemData(k) for k in range(panel.junction.count())]
+    parapet = next(x for x in ids if x.startswith("parapet"))
+    panel.junction.setCurrentIndex(ids.index(parapet))
+    fill(panel, "what", "Upstand before the coping")
+    fill(panel, "witness", "A. Merrow")
+    panel.who.setText("R. Vane")
+    panel.write()
+    entry = log(window).entries[-1]
+    assert entry.spot.junction == parapet
+    bench.show_view("record")
+    bench._take_entry(entry.id)
+    bench.entries.buttons["correct"].click()
+    assert panel.junction.currentData() == parapet
 
 
 def test_work_that_was_left_is_done_by_somebody(window, bench, answers):

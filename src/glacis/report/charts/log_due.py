@@ -101,7 +101,7 @@ def _months(view: DueView, left: float, right: float, bottom: float) -> Iterator
 def _row(view: DueView, due: Due, xs: tuple[float, float, float], y: float) -> Iterator[Item]:
     left, right, width = xs
     ink = "stop" if due.late or due.urgent else "ink"
-    name = shorten(f"{due.name}: {due.what}", left - 22, LABEL)
+    name = shorten(f"{due.what}: {due.name}", left - 22, LABEL)
     yield Text(10, y + 14, name, LABEL, ink, face="semibold")
     yield Text(10, y + 28, shorten(due.why, left - 22, 11), 11, "second")
     now = day_number(view.today)

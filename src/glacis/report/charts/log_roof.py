@@ -5,6 +5,7 @@ from collections.abc import Iterator
 from math import cos, pi, sin
 
 from msgspec import Struct
+from msgspec.structs import replace
 
 from glacis.core.log.as_built import standing
 from glacis.core.log.keeping import open_observations
@@ -37,7 +38,17 @@ PIN = 8.0
 
 
 class RoofView(Struct, frozen=True):
-    """What is drawn: the project, the area and entry in the hand, whether all pins show, units."""
+    """What is drawn.
+
+    Attributes:
+        project: the document.
+        area: id of the selected one; empty for none.
+        entry: id of the one in the hand.
+        system: of units.
+        gone: whether all that was ever seen shows, rather than what is open.
+        first: row of the list.
+        near: whether the selected area alone is drawn.
+    """
 
     project: Project
     area: str
@@ -45,6 +56,15 @@ class RoofView(Struct, frozen=True):
     system: System
     gone: bool = False
     first: int = 0
+    near: bool = False
+
+    @property
+    def drawn(self) -> Project:
+        """The document with the areas that are drawn."""
+        if not self.near:
+            return self.project
+        mine = tuple(area for area in self.project.areas if area.id == self.area)
+        return replace(self.project, areas=mine) if mine else self.project
 
 
 def shown(view: RoofView) -> tuple[tuple[Entry, Observed], ...]:
@@ -54,6 +74,8 @@ def shown(view: RoofView) -> tuple[tuple[Entry, Observed], ...]:
         found = [(e, e.what) for e in entries if isinstance(e.what, Observed)]
     else:
         found = list(open_observations(entries))
+    if view.near:
+        found = [pair for pair in found if pair[0].spot.area == view.area]
     return tuple(sorted(found, key=lambda pair: (-pair[1].severity, pair[0].date, pair[0].id)))
 
 
@@ -74,11 +96,11 @@ def pin(x: float, y: float, severity: int, chosen: bool) -> Iterator[Item]:
 def roof_scene(view: RoofView, size: Size) -> Scene:
     """The plan with its pins, and the list of what they are."""
     wide = size[0] - SIDE
-    drawn = plan_scene(view.project, view.area, (), wide, size[1])
+    drawn = plan_scene(view.drawn, view.area, (), wide, size[1])
     items, hot = list(drawn.items), list(drawn.hot)
     pinned = shown(view)
     if view.project.areas:
-        fit = fit_plan(view.project, wide, size[1])
+        fit = fit_plan(view.drawn, wide, size[1])
         for number, (entry, what) in enumerate(pinned, 1):
             if entry.spot.at is None:
                 continue

@@ -52,6 +52,8 @@ VIEW_KEYS = {
     Qt.Key.Key_1: "roof", Qt.Key.Key_2: "record", Qt.Key.Key_3: "due", Qt.Key.Key_4: "diagnosis",
     Qt.Key.Key_5: "practice",
 }  # fmt: skip
+AHEAD = 3
+"""Rows that stay in sight before the one in the hand."""
 WORDS = {
     "roof": "A ring: watch. A triangle: repair. A full square: now. Nobody goes up on a wet, icy, windy or unguarded "
     "roof.",
@@ -156,7 +158,7 @@ class LogBench(Bench):
         return f"{count} entr{'y' if count == 1 else 'ies'}{done}"
 
     def _scene(self) -> SceneMaker:
-        hand, desk = self.hand, self.desk
+        hand = self.hand
         if self._view == "record":
             return self._record()
         if self._view == "due":
@@ -179,8 +181,14 @@ class LogBench(Bench):
                 self._first,
             )
             return lambda w, h: practice_scene(practice, (w, h))
-        view = RoofView(desk.project, hand.area, hand.entry, desk.system, hand.gone, self._first)
+        view = self._roof_view()
         return lambda w, h: roof_scene(view, (w, h))
+
+    def _roof_view(self) -> RoofView:
+        hand, desk = self.hand, self.desk
+        return RoofView(
+            desk.project, hand.area, hand.entry, desk.system, hand.gone, self._first, hand.here
+        )
 
     def _record(self) -> SceneMaker:
         hand = self.hand
@@ -308,8 +316,7 @@ class LogBench(Bench):
 
     def _pin_at(self, at: QPointF) -> None:
         """An observation where the roof was pressed."""
-        project = self.desk.project
-        fit = fit_plan(project, self.canvas.width() - SIDE, self.canvas.height())
+        fit = fit_plan(self._roof_view().drawn, self.canvas.width() - SIDE, self.canvas.height())
         east, north = (at.x() - fit.x) / fit.scale, (fit.y - at.y()) / fit.scale
         hot = self.canvas.hot_at(at)
         area = hot.id if hot is not None and hot.kind == "area" else self.hand.area
@@ -437,10 +444,12 @@ class LogBench(Bench):
             rows = [sign.id for sign in in_order(hand.table, told)]
             hand.choose(sign=_step(rows, hand.sign, by))
             return
-        view = RoofView(self.desk.project, hand.area, hand.entry, self.desk.system, hand.gone)
-        rows = [e.id for e, _ in shown(view)] if self._view == "roof" else [e.id for e in hand.rows]
+        pinned = self._view == "roof"
+        rows = [e.id for e, _ in shown(self._roof_view())] if pinned else [e.id for e in hand.rows]
         if rows:
-            self._take_entry(_step(rows, hand.entry, by))
+            ident = _step(rows, hand.entry, by)
+            self._first = max(0, rows.index(ident) - AHEAD)
+            self._take_entry(ident)
 
 
 def _step(rows: list[str], now: str, by: int) -> str:

@@ -13,6 +13,7 @@ from PyQt6.QtWidgets import QCheckBox, QComboBox, QGridLayout, QHBoxLayout, QLin
 
 from glacis.core.errors import GlacisError
 from glacis.core.graph.part import WHOLE
+from glacis.core.junctions.parts import PIECES
 from glacis.core.log.change import add_entry, correct_entry
 from glacis.core.log.sensor import sensed
 from glacis.core.log.words import KINDS, kind_of
@@ -31,8 +32,11 @@ from glacis.ui.widgets.field_grid import chooser
 from glacis.ui.widgets.labels import label, tight
 from glacis.ui.widgets.unit_field import UnitField
 
-ACROSS = 3
-"""Fields side by side."""
+WIDE = 700
+"""Width of the bench from which three fields stand side by side, two below [pt]."""
+MOST = 3
+LONG, SHORT = 200, 150
+"""Fields at least so wide stand alone; others are no wider than that [pt]."""
 Asks = Callable[[], Path | None]
 
 
@@ -59,25 +63,17 @@ class EntryPanel(BenchPanel):
         self.layer = QComboBox()
         self.layer.setAccessibleName("Layer")
         self.layer.setToolTip(plain_tip("The layer that it belongs to"))
+        self.junction = QComboBox()
+        self.junction.setAccessibleName("Edge or item")
+        self.junction.setToolTip(plain_tip("The edge, ridge, outlet or post that it belongs to"))
+        self.junction.setMaximumWidth(170)
         self.day, self.hour = (
             self._line("Day", "year-month-day", 110),
             self._line("Hour", "14.5", 60),
         )
         self.who, self.role = self._line("Who", "name", 140), self._line("Role", "role", 110)
-        head = tight(QHBoxLayout(), (0, 0, 0, 0), 6)
-        for words, widget in (
-            ("", self.kind),
-            ("layer", self.layer),
-            ("on", self.day),
-            ("at", self.hour),
-            ("by", self.who),
-            ("", self.role),
-        ):
-            if words:
-                head.addWidget(label(words, "second small"))
-            head.addWidget(widget)
-        head.addStretch(1)
-        self.column.addLayout(head)
+        self._row(("", self.kind), ("layer", self.layer), ("at", self.junction))
+        self._row(("on", self.day), ("at", self.hour), ("by", self.who), ("", self.role))
         self.where = label("", "second small")
         self.column.addWidget(self.where)
         self._grid = QGridLayout()
@@ -108,6 +104,16 @@ class EntryPanel(BenchPanel):
         if width:
             line.setFixedWidth(width)
         return line
+
+    def _row(self, *pairs: tuple[str, QWidget]) -> None:
+        """Fields side by side, each with its words."""
+        row = tight(QHBoxLayout(), (0, 0, 0, 0), 6)
+        for words, widget in pairs:
+            if words:
+                row.addWidget(label(words, "second small"))
+            row.addWidget(widget)
+        row.addStretch(1)
+        self.column.addLayout(row)
 
     def begin(self, kind: str, spot: Spot, **values: Any) -> None:
         """A new entry of a kind at a place."""
@@ -146,13 +152,21 @@ class EntryPanel(BenchPanel):
         kind = self._what.__struct_config__.tag
         self.kind.setCurrentIndex(self.kind.findData(kind))
         self.made = {}
-        for number, field in enumerate(FIELDS[kind]):
-            row, column = divmod(number, ACROSS)
+        over = self.parentWidget()
+        across = MOST if over is not None and over.width() >= WIDE else MOST - 1
+        row = column = 0
+        for field in FIELDS[kind]:
+            alone = field.width >= LONG
+            if alone and column:
+                row, column = row + 1, 0
             words = label("" if field.tick else field.words, "second small")
             self._grid.addWidget(words, row, 2 * column)
             widget = self.made[field.key] = self._widget(field)
-            self._grid.addWidget(widget, row, 2 * column + 1)
-        self._grid.setColumnStretch(2 * ACROSS, 1)
+            self._grid.addWidget(widget, row, 2 * column + 1, 1, 2 * MOST - 1 if alone else 1)
+            column += 1
+            if alone or column == across:
+                row, column = row + 1, 0
+        self._grid.setColumnStretch(2 * MOST, 1)
         self._show_layers()
         self.refresh()
 
@@ -171,7 +185,8 @@ class EntryPanel(BenchPanel):
             return choice
         if field.quantity is not None:
             return self._figure(field, value)
-        line = self._line(field.words, "", field.width)
+        width = 0 if field.width >= LONG else min(field.width, SHORT)
+        line = self._line(field.words, "", width)
         if field.width == 110 and field.key not in ("lot", "species"):
             line.setPlaceholderText("year-month-day")
         line.setText(value)
@@ -210,6 +225,21 @@ class EntryPanel(BenchPanel):
         layered = kind_of_what(self._what) in LAYERED
         held = self._spot.layer or (self._desk.selected_layer if layered else "")
         self.layer.setCurrentIndex(max(0, self.layer.findData(held)))
+        self._show_junctions()
+
+    def _show_junctions(self) -> None:
+        """Edges and items of the roof that it belongs to, and the one it was written for."""
+        self.junction.clear()
+        self.junction.addItem("no edge or item", "")
+        pieces = self._desk.value(PIECES, WHOLE)
+        for piece in pieces:
+            if self._spot.area in piece.areas:
+                which = piece.name or piece.id.rpartition("#")[2] or piece.id
+                self.junction.addItem(f"{piece.words}, {which}", piece.id)
+        held = self._spot.junction
+        if held and self.junction.findData(held) < 0:
+            self.junction.addItem(f"{held}, gone since", held)
+        self.junction.setCurrentIndex(max(0, self.junction.findData(held)))
 
     def refresh(self) -> None:
         """Show where it belongs and what lies with it."""
@@ -270,7 +300,11 @@ class EntryPanel(BenchPanel):
         except ValueError:
             self.said.emit(f"Hour: expected a number from 0 to 24, found '{hour}'.", True)
             return None
-        spot = replace(self._spot, layer=self.layer.currentData() or "")
+        spot = replace(
+            self._spot,
+            layer=self.layer.currentData() or "",
+            junction=self.junction.currentData() or "",
+        )
         return Entry(
             id="", what=self._what, spot=spot, date=self.day.text().strip(), hour=at, who=self.who.text().strip(),
             role=self.role.text().strip(), text=self.text.text().strip(), attachments=self._files,

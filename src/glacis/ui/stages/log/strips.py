@@ -64,7 +64,6 @@ class EntryStrip(Strip[LogHand]):
         """Show the entry in the hand."""
         entry = self.hand.held
         self.gone.setVisible(self.pinned)
-        self.here.setVisible(not self.pinned)
         self.buttons["pin"].setVisible(self.pinned)
         stands = entry is not None and entry.id not in self.hand.corrected
         seen = entry is not None and isinstance(entry.what, Observed)
