@@ -27,6 +27,7 @@ NEAR = (
     "core/test_air_channel.py", "core/test_air_bays.py", "core/test_air_eaves.py", "core/test_air_area.py",
     "core/test_falls_schemes.py", "core/test_drive.py", "core/test_trials.py", "core/test_decisions.py",
     "core/test_set_out.py", "core/test_set_out_area.py", "core/test_junctions.py",
+    "core/test_log.py", "core/test_diagnosis.py", "core/test_probe.py", "core/test_order_besides.py",
     "core/test_wind.py", "core/test_fixings.py", "core/test_fixing_chain.py", "validation/test_conduction.py",
 )  # fmt: skip
 ALL = ("core", "validation", "files/test_project_file.py")

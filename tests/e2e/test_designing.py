@@ -222,7 +222,7 @@ def test_variants_show_what_they_mean_for_the_whole_job(window, qtbot):
     assert not any("whole job" in each for each in words())
     bench.canvas.setFocus()
     qtbot.keyClick(bench.canvas, Qt.Key.Key_W)
-    qtbot.waitUntil(lambda: "Workdays" in words())
+    qtbot.waitUntil(lambda: "Workdays" in words(), timeout=60000)
     assert {"Workdays", "Among these", "stays"} <= set(words())
     assert "First cost, whole job  EUR" in words()
     assert "likely spreads" in bench._why.text()

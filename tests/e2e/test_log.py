@@ -8,6 +8,7 @@ from PyQt6.QtCore import QPoint, Qt
 from PyQt6.QtGui import QColor, QImage
 from PyQt6.QtTest import QTest
 
+from e2e.test_painting import traced
 from glacis.core.log.table import usual_table
 from glacis.core.model.log import Deviated, Inspected, Laid, Observed, Spot
 from glacis.files.log_table import read_shares
@@ -429,3 +430,13 @@ def test_an_exercise_is_looked_at_tested_answered_and_marked(window, bench):
 def test_what_was_built_otherwise_counts_in_the_roof_as_found(window, bench):
     entries = [e for e in log(window).entries if isinstance(e.what, Deviated)]
     assert [e.what.thickness for e in entries] == [0.16]
+
+
+@pytest.mark.parametrize("view", ["roof", "record", "due", "diagnosis", "practice"])
+def test_no_view_calculates_while_it_paints(window, bench, view):
+    bench.show_view(view)
+    bench.canvas.grab()
+    with traced() as called:
+        bench.canvas.resize(bench.canvas.width() - 40, bench.canvas.height() - 20)
+        bench.canvas.grab()
+    assert called == set()

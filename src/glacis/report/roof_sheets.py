@@ -13,11 +13,12 @@ from glacis.core.analysis.results import Results
 from glacis.core.log.keeping import CAUTION, due_tasks, told
 from glacis.core.log.words import SEVERITY
 from glacis.core.model.document import RoofArea
+from glacis.core.model.log import Observed
 from glacis.core.units.format import with_unit
 from glacis.core.units.quantities import Quantity
 from glacis.report.blocks import Block, Gap, Picture, Words, words_grid
 from glacis.report.charts.fixing_marks import fit_of, flat
-from glacis.report.charts.log_roof import RoofView, pin, shown
+from glacis.report.charts.log_roof import pin, roof_view
 from glacis.report.pdf import Setter
 from glacis.report.plan import scale_bar
 from glacis.report.scene import CUT, DIMENSION, Item, Line, Patch, Scene, Text
@@ -78,21 +79,19 @@ def sheet_blocks(results: Results, area: RoofArea) -> Iterator[Block]:
     for due in due_tasks(keeping_of(results), day) if day else ():
         if due.area == area.id:
             yield Words(f"{due.what}: by {due.date}, {due.why}.")
-    view = RoofView(project, area.id, "", project.units)
-    seen = [
-        (number, entry, what)
-        for number, (entry, what) in enumerate(shown(view), 1)
-        if entry.spot.area == area.id
-    ]
-    yield Picture(_plan(area, [(n, e.spot.at, w.severity) for n, e, w in seen], project.units))
+    by = {entry.id: entry.what for entry in project.log.entries}
+    pinned = enumerate(roof_view(project).pinned, 1)
+    seen = [(number, each) for number, each in pinned if each.area == area.id]
+    yield Picture(_plan(area, [(n, each.at, each.severity) for n, each in seen], project.units))
     rows: list[tuple[str, ...]] = [
         ("no", "seen before", "extent", "severity", "same, grew, gone", "now")
     ]
-    for number, entry, what in seen:
-        size = with_unit(what.size, Quantity.LENGTH, project.units) if what.size else ""
-        rows.append(
-            (str(number), f"{told(what.what)}, {entry.date}", size, SEVERITY[what.severity], "", "")
-        )
+    for number, each in seen:
+        what = by[each.id]
+        if isinstance(what, Observed):
+            size = with_unit(what.size, Quantity.LENGTH, project.units) if what.size else ""
+            named = f"{told(what.what)}, {each.date}"
+            rows.append((str(number), named, size, SEVERITY[each.severity], "", ""))
     if len(rows) > 1:
         yield words_grid(rows, (0.4, 2, 0.9, 0.9, 1.4, 1.6), 6)
     yield Gap(8)

@@ -8,13 +8,11 @@ from PyQt6.QtCore import QObject, Qt, pyqtSignal
 from PyQt6.QtWidgets import QMenu, QWidget
 
 from glacis.core.judgement.finding import Finding
-from glacis.core.log.as_built import attachments_of
 from glacis.core.model.document import Project, Site
 from glacis.demo.shipped import DemoName, shipped_demo
 from glacis.files.atomic import stamp_of
 from glacis.files.errors import WriteProtected, shown_name
 from glacis.files.project_file import SUFFIX
-from glacis.session.attachments import carry_over
 from glacis.session.documents import Documents
 from glacis.ui.desk import Desk
 from glacis.ui.outputs import may_replace, write_out
@@ -133,12 +131,21 @@ class Papers(QObject):
         if fault:
             self._prompts.tell(self._over, "Not saved", fault)
             return False
+        self._carry_photographs(before, path)
+        self.said.emit(f"Saved: {shown_name(path)}")
+        return True
+
+    def _carry_photographs(self, before: Path | None, path: Path) -> None:
+        """Copy what lies beside the project to where it was saved now."""
+        if before is None or before == path or not self._desk.project.log.entries:
+            return
+        from glacis.core.log.as_built import attachments_of
+        from glacis.session.attachments import carry_over
+
         lost = carry_over(before, path, attachments_of(self._desk.project.log))
         if lost:
             words = f"These lay beside the old file and could not be copied: {', '.join(lost)}."
             self._prompts.tell(self._over, "Photographs left behind", words)
-        self.said.emit(f"Saved: {shown_name(path)}")
-        return True
 
     def write_finding(self, finding: Finding) -> None:
         """Ask where, and write one finding as a page that a layman follows."""

@@ -37,6 +37,7 @@ OVERWORKED = frozenset({"fixings.overworked", "fixings.unheld", "fixings.ballast
 WALLS = ("parapet", "wall-side", "wall-level")
 LEAKY = "leaky"
 DAYS_OF_A_YEAR = 365.25
+"""By definition of the Julian year [d]."""
 
 
 def _peak(results: Results, area: str, leak: str, progress: Progress) -> float | None:

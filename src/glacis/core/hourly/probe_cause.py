@@ -14,6 +14,7 @@ RISE = 3
 JUMPS = 2
 """Rises that are no chance; our judgement."""
 FIFTH = 5
+"""Parts in which a wet start is looked for; our judgement."""
 TOGETHER = 0.5
 """Correlation from which warmth and difference hang together [-]; our judgement."""
 LEAST = 30

@@ -20,17 +20,20 @@ TEMPER = 0.8
 PAIR = 0.6
 """Weight of two causes against what they were by themselves; our judgement."""
 DRAWS = 200
+"""Drawn tables; our judgement: percentiles then move by a hundredth or two between seeds."""
 LOW, HIGH = 0.1, 0.9
 STRETCH = 2.0
 """Odds and priors are drawn between half and twice; our judgement of how well they are known."""
 FEW = 4
 """Signs below which nothing is said but where to look; our judgement."""
 SURE = 0.5
+"""Share from which a cause is no guess; our judgement."""
 RISEN, MOST_ASKED = 3.0, 0.9
 """A cause that is the answer is so many times as likely as it was before, or this likely [-]; our judgement."""
 FOR = 0.5
 """Evidence from which a sign is listed for or against [bit]; our judgement."""
 TINY = 1e-300
+"""What stands for nothing in a logarithm; by definition of double precision."""
 
 Numbers = NDArray[np.float64]
 

@@ -26,17 +26,17 @@ LOW, STEEP, PLANTED = 6, 12, 6
 AFTER_STORM, AFTER_TRADE = 7, 3
 """Days within which a roof is looked at after a gust or hail, and after people or plant; practice."""
 GUST = 20.0
-"""Gust from which a roof is looked at [m/s]; practice."""
+"""Gust from which a roof is looked at [m/s]; our judgement after practice."""
 BEFORE_END = 90
-"""Days before a warranty ends; practice: defects have to be told in time."""
+"""Days before a warranty ends; our judgement: defects have to be told in time."""
 COATING_FIRST, COATING_THEN = 5, 2
 """Years until a coating is measured, and then between; practice."""
 AT_ONCE = 2
-"""Days within which what is urgent is made safe; practice."""
+"""Days within which what is urgent is made safe; our judgement after practice."""
 LEAF_FALL = (9, 10, 11, 12)
 """Months in which outlets under trees are cleared, north of the equator; half a year later south of it."""
 SPRING = 4
-"""Month in which roots are looked for, north of the equator."""
+"""Month in which roots are looked for, north of the equator; our judgement after practice."""
 CAUTION = "Nobody on a wet, icy, windy (over 10 m/s) or unguarded roof. Rooflights are fragile."
 
 

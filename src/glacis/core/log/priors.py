@@ -16,11 +16,11 @@ DRY, DAMP = 0.15, 0.20
 LITTLE, MUCH = 0.02, 0.06
 """Rise of the deck by air leaks below which, and from which, air is unlikely or likely [by mass]."""
 CLEAR = 0.1
-"""Margin of f_Rsi above which surfaces are safe [-]."""
+"""Margin of f_Rsi above which surfaces are safe [-]; our judgement."""
 YOUNG, OLD = 0.3, 0.8
 """Age over expected life."""
 DRIED = 5.0
-"""Years after which what was built in and dries has gone [a]."""
+"""Years after which what was built in and dries has gone [a]; our judgement."""
 COLD_ZONES, MILD_ZONES = range(6, 9), range(4)
 
 

@@ -13,7 +13,7 @@ from glacis.core.weather.hours import WeatherYear
 NOISE_T, NOISE_RH, NOISE_V = 0.3, 0.015, 0.1
 """Noise of air temperature [K], humidity [-] and wind [share]; usual of such devices, our judgement."""
 BACK = 48
-"""Hours of rain that count before laying [h]; practice."""
+"""Hours of rain that count before laying [h]; our judgement after practice."""
 SWING = 3.0
 """By how much a deck in the shade follows the sun of the day [K]; our judgement."""
 

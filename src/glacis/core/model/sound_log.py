@@ -12,7 +12,7 @@ FIRST_DAY, LAST_DAY = day_number("1900-01-01"), day_number("2200-12-31")
 """Between which something is recorded; our judgement: others are slips of the keys."""
 HEX = frozenset("0123456789abcdef")
 DIGEST = 64
-"""Digits of a SHA-256 (FIPS 180-4)."""
+"""Digits of a SHA-256; by definition (FIPS 180-4)."""
 
 
 def check_log(log: Log) -> None:

@@ -8,7 +8,7 @@ from msgspec import Struct
 
 from glacis.core.analysis.as_found import Mended
 from glacis.core.log.belief import Belief, NextTest, Ranked
-from glacis.core.log.repairs import FIRST, repair_of
+from glacis.core.log.repairs import FIRST
 from glacis.core.log.table import Sign, Table
 from glacis.core.units.format import number
 from glacis.core.units.quantities import Quantity, System
@@ -54,7 +54,7 @@ class DiagnosisView(Struct, frozen=True):
     """What is drawn.
 
     Attributes:
-        table: of likelihoods.
+        signs: as they stand on the sheet, with headings between them.
         seen: ids of signs that are there.
         absent: ids of signs that were looked for and are not.
         belief: what they say.
@@ -63,11 +63,12 @@ class DiagnosisView(Struct, frozen=True):
         computed: what the roof as found says, in words; lines.
         sign: id of the one in the hand; empty for none.
         first: line of signs.
+        repair: of the cause in the hand, in words.
         repairs: what each changes, in words.
         mends: findings of the design behind the cause in the hand: number and words.
     """
 
-    table: Table
+    signs: tuple[str | Sign, ...]
     seen: tuple[str, ...]
     absent: tuple[str, ...]
     belief: Belief
@@ -77,6 +78,7 @@ class DiagnosisView(Struct, frozen=True):
     sign: str = ""
     first: int = 0
     mends: tuple[tuple[str, str], ...] = ()
+    repair: str = ""
     repairs: tuple[str, ...] = ()
 
 
@@ -94,7 +96,7 @@ def diagnosis_scene(view: DiagnosisView, size: Size) -> Scene:
 
 def _signs(view: DiagnosisView, wide: float, height: float) -> Iterator[Item | Hot]:
     """Two columns of signs by group; tests that were made come last."""
-    rows = _lines(view)
+    rows = view.signs
     step = max(LEAST, min(SIGN * 1.35, (height - 16) / max(1, len(rows))))
     fits = int((height - 16) / step)
     most = max(0, len(rows) - fits)
@@ -119,13 +121,12 @@ def in_order(table: Table, told: set[str]) -> list[Sign]:
     return sorted(rows, key=lambda sign: list(GROUPS).index(sign.group))
 
 
-def _lines(view: DiagnosisView) -> list[str | Sign]:
-    """Signs by group, each under its heading; tests that were made come last."""
-    rows = in_order(view.table, {*view.seen, *view.absent})
+def sheet_of(table: Table, told: set[str]) -> tuple[str | Sign, ...]:
+    """Signs in their order, each group under its heading."""
     found: list[str | Sign] = []
-    for key, signs in groupby(rows, key=lambda sign: sign.group):
+    for key, signs in groupby(in_order(table, told), key=lambda sign: sign.group):
         found += [GROUPS[key], *signs]
-    return found
+    return tuple(found)
 
 
 def _sign(
@@ -168,7 +169,8 @@ def _says(view: DiagnosisView, left: float, size: Size) -> Iterator[Item | Hot]:
             y += 16
             yield Text(left, y, line, LABEL, "mind")
     if len(view.belief.best) > 1 and view.belief.signs:
-        names = " and ".join(view.table.cause(x).name.lower() for x in view.belief.best)
+        by = {cause.id: cause.name.lower() for cause in view.belief.causes}
+        names = " and ".join(by[ident] for ident in view.belief.best)
         for line in wrapped(f"Most likely together: {names}.", right - left, LABEL):
             y += 16
             yield Text(left, y, line, LABEL)
@@ -200,9 +202,7 @@ def _repair(
     view: DiagnosisView, cause: Ranked, left: float, right: float, y: float, bottom: float
 ) -> Iterator[Item | Hot]:
     """What is done about the cause in the hand, and where the design says the same."""
-    lines = [
-        (line, LABEL, "ink") for line in wrapped(repair_of(cause.id).words, right - left, LABEL, 3)
-    ]
+    lines = [(line, LABEL, "ink") for line in wrapped(view.repair, right - left, LABEL, 3)]
     lines += [(line, SMALL, "second") for line in wrapped(FIRST, right - left, SMALL, 2)]
     for words in view.repairs:
         added = [(line, LABEL, "ink") for line in wrapped(words, right - left, LABEL, 3)]

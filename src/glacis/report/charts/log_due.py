@@ -108,5 +108,5 @@ def _row(view: DueView, due: Due, xs: tuple[float, float, float], y: float) -> I
     x = left + (right - left) * min(1.0, max(0.0, (due.day - now) / YEAR))
     yield Line((left, y + 17, x, y + 17), ink, CUT)
     yield Patch(box(x - 4, y + 13, x + 4, y + 21), ink, ink, FACE)
-    when = f"{due.late} d late" if due.late else due.date
+    when = f"{due.late} d late" if due.late else day_text(due.day)
     yield Text(width - 10, y + 21, when, LABEL, ink, "end", "semibold")

@@ -6,8 +6,8 @@ from collections.abc import Iterator
 from msgspec import Struct
 from msgspec.structs import replace
 
-from glacis.core.log.exercises import Exercise, Mark, comes_out
-from glacis.core.log.table import Table
+from glacis.core.log.exercises import Exercise, Mark
+from glacis.core.log.table import Sign
 from glacis.report.scene import (
     CUT,
     DIMENSION,
@@ -37,8 +37,10 @@ class PracticeView(Struct, frozen=True):
 
     Attributes:
         exercise: in the hand.
-        table: of likelihoods.
-        tests: ids of tests that were asked for, in their order.
+        there: words of signs that are there.
+        absent: words of those looked for and absent.
+        tests: that could be made, with whether they come out.
+        asked: ids of tests that were asked for, in their order.
         named: ids of causes that are named, the first first.
         repair: id of the repair that is chosen.
         marks: once the answer was given.
@@ -46,8 +48,10 @@ class PracticeView(Struct, frozen=True):
     """
 
     exercise: Exercise
-    table: Table
-    tests: tuple[str, ...] = ()
+    there: tuple[str, ...]
+    absent: tuple[str, ...]
+    tests: tuple[tuple[Sign, bool], ...]
+    asked: tuple[str, ...] = ()
     named: tuple[str, ...] = ()
     repair: str = ""
     marks: tuple[Mark, ...] = ()
@@ -102,9 +106,9 @@ def _left(view: PracticeView, wide: float) -> Iterator[Item | Hot]:
         y = text.y
         yield text
     y += 24
-    for title, told in (("There", exercise.seen), ("Looked for and absent", exercise.absent)):
+    for title, told in (("There", view.there), ("Looked for and absent", view.absent)):
         yield Text(10, y, title, LABEL, "second", face="semibold")
-        words = "; ".join(view.table.sign(sign).words.lower() for sign in told)
+        words = "; ".join(told).lower()
         for text in _words(f"{words}.", 10, wide - 14, y + STEP):
             y = text.y
             yield text
@@ -117,15 +121,15 @@ def _right(view: PracticeView, left: float, size: Size) -> Iterator[Item | Hot]:
         yield from _marks(view, left, right)
         return
     yield Text(left, 22, "Ask for tests", 13, "ink", face="semibold")
-    spent = sum(view.table.sign(test).cost for test in view.tests)
+    spent = sum(test.cost for test, _out in view.tests if test.id in view.asked)
     yield Text(right, 22, f"{spent:g} visits spent", LABEL, "second", "end")
     y = 30.0
-    for test in view.table.tests:
+    for test, out in view.tests:
         y += 21
-        made = test.id in view.tests
+        made = test.id in view.asked
         told = ""
         if made:
-            told = test.positive if comes_out(view.exercise, test.id) else f"no: not “{test.positive}”"  # fmt: skip
+            told = test.positive if out else f"no: not “{test.positive}”"
         cost = f"{test.cost:g}"
         yield Patch(box(left, y - 9, left + 10, y + 1), "ink" if made else "bench", "ink", DIMENSION)  # fmt: skip
         words = f"{test.words}{': ' if told else ''}{told}"

@@ -5,9 +5,7 @@ from collections.abc import Iterator
 
 from msgspec import Struct
 
-from glacis.core.log.words import KINDS, kind_of, summary
 from glacis.core.model.log import Entry
-from glacis.core.units.quantities import System
 from glacis.report.scene import (
     DIMENSION,
     Hot,
@@ -30,22 +28,20 @@ class RecordView(Struct, frozen=True):
     """What is drawn.
 
     Attributes:
-        entries: in the order they show.
+        rows: kind, and words, of each entry, with it, in the order they show.
         corrected: ids of entries that others have taken the place of.
         wrong: severity and words by id of the entry.
         files: words about files by id of the entry: how many, and what is wrong with them.
         names: of areas by id.
-        system: of units.
         entry: id of the one in the hand.
         first: row.
     """
 
-    entries: tuple[Entry, ...]
+    rows: tuple[tuple[Entry, str, str], ...]
     corrected: frozenset[str]
     wrong: dict[str, tuple[str, str]]
     files: dict[str, tuple[str, bool]]
     names: dict[str, str]
-    system: System
     entry: str = ""
     first: int = 0
 
@@ -66,31 +62,32 @@ def record_scene(view: RecordView, size: Size) -> Scene:
     ]
     hot: list[Hot] = []
     y = HEAD
-    for entry in view.entries[view.first : view.first + fitting(size[1])]:
-        items += _row(view, entry, y, size[0])
+    for entry, kind, words in view.rows[view.first : view.first + fitting(size[1])]:
+        items += _row(view, (entry, kind, words), y, size[0])
         wrong = view.wrong.get(entry.id)
         files = view.files.get(entry.id, ("", False))[0]
-        told = "\n".join(filter(None, (summary(entry, view.system), wrong[1] if wrong else "", files)))  # fmt: skip
+        told = "\n".join(filter(None, (words, wrong[1] if wrong else "", files)))  # fmt: skip
         hot.append(Hot("entry", entry.id, (0, y, size[0], y + ROW), told))
         y += ROW
-    if not view.entries:
+    if not view.rows:
         items.append(Text(DAY, HEAD + 20, "Nothing is on record yet.", LABEL, "second"))
     return Scene(*size, tuple(items), tuple(hot))
 
 
-def _row(view: RecordView, entry: Entry, y: float, width: float) -> Iterator[Item]:
+def _row(view: RecordView, row: tuple[Entry, str, str], y: float, width: float) -> Iterator[Item]:
+    entry, kind, said = row
     if entry.id == view.entry:
         yield Patch(box(0, y, width, y + ROW), "wash", "", 0.0)
     old = entry.id in view.corrected
     ink = "second" if old else "ink"
     wrong = view.wrong.get(entry.id)
     yield Text(DAY, y + 16, entry.date, LABEL, ink)
-    yield Text(KIND, y + 16, KINDS[kind_of(entry)], LABEL, ink, face="regular" if old else "semibold")  # fmt: skip
+    yield Text(KIND, y + 16, kind, LABEL, ink, face="regular" if old else "semibold")  # fmt: skip
     where = view.names.get(entry.spot.area, entry.spot.area) or "the job"
     files, bad = view.files.get(entry.id, ("", False))
     tail = f"  [{files}]" if files else ""
     mark = "corrected: " if old else ""
-    words = f"{mark}{where}: {summary(entry, view.system)}{tail}"
+    words = f"{mark}{where}: {said}{tail}"
     room = width - WHERE - WHO - 16
     shade = ("stop" if wrong and wrong[0] == "stop" else "mind") if wrong or bad else ink
     yield Text(WHERE, y + 16, shorten(words, room, LABEL), LABEL, shade)

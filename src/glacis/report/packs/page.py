@@ -11,7 +11,7 @@ from glacis.core.log.keeping import CAUTION
 from glacis.core.units.format import with_unit
 from glacis.report.chapters.log.files import due_of
 from glacis.report.charts.log_due import together
-from glacis.report.charts.log_roof import RoofView, roof_scene
+from glacis.report.charts.log_roof import roof_scene, roof_view
 from glacis.report.fonts import font_path
 from glacis.report.front import alike, places
 from glacis.report.packs.readers import DEFERS
@@ -94,7 +94,7 @@ def _figure(scene: Scene, title: str) -> str:
 
 def _plan(results: Results) -> Iterator[str]:
     yield "<h2 id='plan'>Plan</h2>"
-    view = RoofView(results.project, "", "", results.project.units)
+    view = roof_view(results.project)
     yield _figure(roof_scene(view, PLAN), "The roof in plan, with what is still to be seen on it")
 
 

@@ -7,7 +7,7 @@ from glacis.core.judgement.by_log import LogSubject
 from glacis.core.judgement.finding import AnyRule, Finding, Rule, Severity, no_remedies
 from glacis.core.judgement.place import PROJECT, on_area
 
-PRACTICE = "Practice of site records: what was covered without proof is opened again to find it"
+PRACTICE = "Our judgement after practice of site records: what was covered without proof is opened again to find it"
 
 
 def _says(kind: str) -> Callable[[LogSubject], Iterator[Finding]]:
@@ -46,7 +46,7 @@ RULES: tuple[AnyRule, ...] = (
           "Glues and primers past their day may not bond; the maker's word or a peel test says."),
     _rule("wet", "Laid on a ground that was too wet", "stop",
           "Water under a tight layer has no way out but up: blisters, and rot in timber.",
-          "Practice; the product's own limit outranks it"),
+          "Our judgement after practice; the product's own limit outranks it"),
     _rule("dew", "Ground too near the dew point", "mind",
           "A film of dew keeps glue and primer from the ground, and nobody sees it.", "EN ISO 8502-4:2017, 6"),
     _rule("verdict", "A test whose value contradicts its verdict", "stop",

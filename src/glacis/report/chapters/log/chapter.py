@@ -16,7 +16,7 @@ from glacis.core.model.document import Project, RoofArea
 from glacis.core.model.log import Entry, Held, Log, Tried
 from glacis.core.units.quantities import System
 from glacis.report.blocks import Block, Blocks, NewPage, Picture, Words, words_grid
-from glacis.report.charts.log_roof import RoofView, roof_scene
+from glacis.report.charts.log_roof import roof_scene, roof_view
 
 PLAN = (760.0, 330.0)
 CAUTION = (
@@ -110,7 +110,7 @@ def _seen(read: LogChapter) -> Iterator[Block]:
     if not seen:
         return
     yield Words("Still to be seen on the roof", "sub")
-    yield Picture(roof_scene(RoofView(read.project, "", "", read.units), PLAN))
+    yield Picture(roof_scene(roof_view(read.project), PLAN))
     rows: list[ROWS] = [("no", "day", "where", "what", "severity", "first seen")]
     ordered = sorted(seen, key=lambda pair: (-pair[1].severity, pair[0].date, pair[0].id))
     for number, (entry, what) in enumerate(ordered, 1):

@@ -11,21 +11,24 @@ from glacis.core.analysis.beside import SPLIT
 from glacis.core.graph.part import Failed, Pending, Ready
 from glacis.core.judgement.finding import Finding
 from glacis.core.log.change import close_left
-from glacis.core.log.exercises import exercises
+from glacis.core.log.exercises import comes_out, exercises
 from glacis.core.log.repairs import repair_of
+from glacis.core.log.table import usual_table
+from glacis.core.log.words import KINDS, kind_of, summary
 from glacis.core.model.log import Inspected, Observed, Spot
 from glacis.report.charts.log_diagnosis import (
     DiagnosisView,
     diagnosis_scene,
     in_order,
     mended_words,
+    sheet_of,
 )
 from glacis.report.charts.log_due import DueView, due_scene, together
 from glacis.report.charts.log_due import fitting as due_fitting
 from glacis.report.charts.log_practice import PracticeView, practice_scene
 from glacis.report.charts.log_record import RecordView, record_scene
 from glacis.report.charts.log_record import fitting as record_fitting
-from glacis.report.charts.log_roof import SIDE, RoofView, roof_scene, shown
+from glacis.report.charts.log_roof import SIDE, RoofView, roof_scene, roof_view
 from glacis.report.plan import fit_plan
 from glacis.report.scene import Hot, SceneMaker, saying
 from glacis.ui.bench import Bench, view_buttons
@@ -171,24 +174,28 @@ class LogBench(Bench):
         if self._view == "diagnosis":
             return self._diagnosis()
         if self._view == "practice":
-            practice = PracticeView(
-                hand.exercise,
-                hand.table,
-                hand.tests,
-                hand.named,
-                hand.repair,
-                hand.marks,
-                self._first,
-            )
+            practice = self._practice()
             return lambda w, h: practice_scene(practice, (w, h))
         view = self._roof_view()
         return lambda w, h: roof_scene(view, (w, h))
 
     def _roof_view(self) -> RoofView:
-        hand, desk = self.hand, self.desk
-        return RoofView(
-            desk.project, hand.area, hand.entry, desk.system, hand.gone, self._first, hand.here
+        hand = self.hand
+        return roof_view(
+            self.desk.project, hand.area, hand.entry, gone=hand.gone, near=hand.here, first=self._first
+        )  # fmt: skip
+
+    def _practice(self) -> PracticeView:
+        hand, table = self.hand, usual_table()
+        exercise = hand.exercise
+        there, absent = (
+            tuple(table.sign(sign).words for sign in signs)
+            for signs in (exercise.seen, exercise.absent)
         )
+        tests = tuple((test, comes_out(exercise, test.id)) for test in table.tests)
+        return PracticeView(
+            exercise, there, absent, tests, hand.tests, hand.named, hand.repair, hand.marks, self._first
+        )  # fmt: skip
 
     def _record(self) -> SceneMaker:
         hand = self.hand
@@ -197,12 +204,11 @@ class LogBench(Bench):
         self._first = max(0, min(self._first, len(rows) - most))
         names = {area.id: area.name for area in self.desk.project.areas}
         view = RecordView(
-            rows,
+            tuple((e, KINDS[kind_of(e)], summary(e, self.desk.system)) for e in rows),
             hand.corrected,
             hand.wrong,
             hand.files(rows[self._first : self._first + most]),
             names,
-            self.desk.system,
             hand.entry,
             self._first,
         )
@@ -211,7 +217,7 @@ class LogBench(Bench):
     def _diagnosis(self) -> SceneMaker:
         hand, case = self.hand, self.hand.case
         view = DiagnosisView(
-            hand.table,
+            sheet_of(hand.table, {*case.seen, *case.absent}),
             case.seen,
             case.absent,
             hand.belief(),
@@ -221,6 +227,7 @@ class LogBench(Bench):
             hand.sign,
             self._first,
             tuple((str(k), f.message(self.desk.system)) for k, f in enumerate(self._mends())),
+            repair_of(self._cause).words,
             self._repairs(),
         )
         return lambda w, h: diagnosis_scene(view, (w, h))
@@ -316,7 +323,7 @@ class LogBench(Bench):
 
     def _pin_at(self, at: QPointF) -> None:
         """An observation where the roof was pressed."""
-        fit = fit_plan(self._roof_view().drawn, self.canvas.width() - SIDE, self.canvas.height())
+        fit = fit_plan(self._roof_view().project, self.canvas.width() - SIDE, self.canvas.height())
         east, north = (at.x() - fit.x) / fit.scale, (fit.y - at.y()) / fit.scale
         hot = self.canvas.hot_at(at)
         area = hot.id if hot is not None and hot.kind == "area" else self.hand.area
@@ -445,7 +452,9 @@ class LogBench(Bench):
             hand.choose(sign=_step(rows, hand.sign, by))
             return
         pinned = self._view == "roof"
-        rows = [e.id for e, _ in shown(self._roof_view())] if pinned else [e.id for e in hand.rows]
+        rows = (
+            [each.id for each in self._roof_view().pinned] if pinned else [e.id for e in hand.rows]
+        )
         if rows:
             ident = _step(rows, hand.entry, by)
             self._first = max(0, rows.index(ident) - AHEAD)
