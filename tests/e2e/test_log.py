@@ -427,6 +427,22 @@ def test_an_exercise_is_looked_at_tested_answered_and_marked(window, bench):
     assert bench.hand.exercise.id == "attic"
 
 
+def test_diagnosis_and_practice_are_driven_by_keys_alone(window, bench, answers):
+    key(bench, Qt.Key.Key_4)
+    best = bench.hand.next_tests()[0].id
+    answers.choice = "Yes"
+    key(bench, Qt.Key.Key_T)
+    assert best in bench.hand.case.seen
+    first = bench.hand.belief().causes
+    key(bench, Qt.Key.Key_C)
+    assert bench.hand.cause == first[1].id
+    key(bench, Qt.Key.Key_5)
+    key(bench, Qt.Key.Key_Right)
+    key(bench, Qt.Key.Key_Right)
+    key(bench, Qt.Key.Key_Space)
+    assert bench.hand.tests == ("follow",)
+
+
 def test_what_was_built_otherwise_counts_in_the_roof_as_found(window, bench):
     entries = [e for e in log(window).entries if isinstance(e.what, Deviated)]
     assert [e.what.thickness for e in entries] == [0.16]

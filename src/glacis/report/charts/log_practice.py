@@ -45,6 +45,7 @@ class PracticeView(Struct, frozen=True):
         repair: id of the repair that is chosen.
         marks: once the answer was given.
         first: by how many turns of the wheel it is scrolled.
+        test: id of the one in the hand; empty for none.
     """
 
     exercise: Exercise
@@ -56,6 +57,7 @@ class PracticeView(Struct, frozen=True):
     repair: str = ""
     marks: tuple[Mark, ...] = ()
     first: int = 0
+    test: str = ""
 
 
 def practice_scene(view: PracticeView, size: Size) -> Scene:
@@ -131,6 +133,8 @@ def _right(view: PracticeView, left: float, size: Size) -> Iterator[Item | Hot]:
         if made:
             told = test.positive if out else f"no: not “{test.positive}”"
         cost = f"{test.cost:g}"
+        if test.id == view.test:
+            yield Patch(box(left - 4, y - 15, right + 4, y + 6), "wash", "", 0.0)
         yield Patch(box(left, y - 9, left + 10, y + 1), "ink" if made else "bench", "ink", DIMENSION)  # fmt: skip
         words = f"{test.words}{': ' if told else ''}{told}"
         room = right - left - 20 - text_width(cost, LABEL) - 12

@@ -194,7 +194,7 @@ class LogBench(Bench):
         )
         tests = tuple((test, comes_out(exercise, test.id)) for test in table.tests)
         return PracticeView(
-            exercise, there, absent, tests, hand.tests, hand.named, hand.repair, hand.marks, self._first
+            exercise, there, absent, tests, hand.tests, hand.named, hand.repair, hand.marks, self._first, hand.test
         )  # fmt: skip
 
     def _record(self) -> SceneMaker:
@@ -428,8 +428,8 @@ class LogBench(Bench):
             self.write()
         elif key == Qt.Key.Key_P:
             self.want_pin()
-        elif key == Qt.Key.Key_Space and self._view == "diagnosis" and self.hand.sign:
-            self.hand.turn(self.hand.sign)
+        elif self._key_of_view(key):
+            pass
         elif key == Qt.Key.Key_Escape and (self._pins or self.hand.entry):
             self._pins = False
             self.canvas.unsetCursor()
@@ -437,6 +437,31 @@ class LogBench(Bench):
         else:
             return
         event.accept()
+
+    def _key_of_view(self, key: Qt.Key) -> bool:
+        """Keys that one view alone answers to; whether it did."""
+        hand = self.hand
+        if self._view == "diagnosis":
+            if key == Qt.Key.Key_Space and hand.sign:
+                hand.turn(hand.sign)
+            elif key == Qt.Key.Key_T and hand.next_tests():
+                self._made(hand.next_tests()[0].id)
+            elif key == Qt.Key.Key_C:
+                rows = [cause.id for cause in hand.belief().causes]
+                hand.choose(cause=rows[(rows.index(self._cause) + 1) % len(rows)])
+            else:
+                return False
+            return True
+        if self._view != "practice":
+            return False
+        tests = [test.id for test in usual_table().tests]
+        if key in (Qt.Key.Key_Left, Qt.Key.Key_Right):
+            hand.choose(test=_step(tests, hand.test, 1 if key == Qt.Key.Key_Right else -1))
+        elif key == Qt.Key.Key_Space and hand.test:
+            hand.ask(hand.test)
+        else:
+            return False
+        return True
 
     def _go(self, by: int) -> None:
         """The next entry, sign or exercise."""

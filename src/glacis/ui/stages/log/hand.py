@@ -34,6 +34,7 @@ class LogHand(QObject):
         self.entry = ""
         self.cause = ""
         self.sign = ""
+        self.test = ""
         self.gone = False
         self.here = False
         self.exercise: Exercise = next(exercises())
