@@ -27,6 +27,7 @@ from glacis.core.log.change import (
 from glacis.core.log.checks import Ground, flags_of
 from glacis.core.log.keeping import Keeping, Kept, due_tasks
 from glacis.core.log.sensor import sensed
+from glacis.core.log.table import known_signs, strangers, table_of, usual_table
 from glacis.core.log.words import history
 from glacis.core.model.days import day_number, day_text, months_later
 from glacis.core.model.log import (
@@ -43,6 +44,7 @@ from glacis.core.model.log import (
     Left,
     Log,
     Observed,
+    OwnShare,
     Spot,
     Tried,
     Warranty,
@@ -50,6 +52,8 @@ from glacis.core.model.log import (
 from glacis.core.moisture.air import dew_point, saturation_pressure
 from glacis.core.weather.parts import WEATHER
 from glacis.files.project_file import decode, encode
+from glacis.report.chapters.log.chapter import blocks, reads
+from glacis.report.chapters.log.results import LOG_SECTION
 from support import analyser, demo, roof_project
 
 ROOF = roof_project(DECK, BARRIER, FOAM, SHEET, pitch=2)
@@ -423,7 +427,25 @@ def test_every_rule_of_the_log_is_tripped_by_its_record_alone(rule):
 
 def test_no_rule_of_the_log_was_forgotten():
     stated = {rule.id for rule in rule_book().rules if rule.stage == "log"}
-    assert stated == {*TRIPS, "log.stray"}  # the last is tripped by a roof drawn otherwise
+    # Those two are tripped by a roof drawn otherwise and by a file from elsewhere.
+    assert stated == {*TRIPS, "log.stray", "log.table"}
+
+
+def test_signs_and_shares_of_another_table_are_kept_told_and_count_for_nothing():
+    strange = OwnShare(sign="smell", cause="leak", value=0.5, source="elsewhere")
+    certain = OwnShare(sign="ponding", cause="leak", value=5.0, source="elsewhere")
+    known = Case(area="a", seen=("ponding", "smell"), absent=("hum",))
+    project = replace(ROOF, log=Log(cases=(known,), shares=(strange, certain)))
+    assert findings(project) == {"log.table": "mind"}
+    assert len(strangers(project.log)) == 4
+    table = table_of(project.log)
+    assert table == usual_table()
+    assert known_signs(table, known) == Case(area="a", seen=("ponding",))
+    results = analyser().analyse(project)
+    told = LOG_SECTION.make(results, "")["diagnoses"][0]
+    assert told["seen"] == ["ponding"]
+    assert blocks(reads(results.reader, ""))
+    assert decode(encode(project), "x.glacis") == project
 
 
 def test_an_observation_tells_what_it_goes_on_from():

@@ -16,6 +16,7 @@ from glacis.core.log.as_built import as_built, standing
 from glacis.core.log.change import NEAR
 from glacis.core.log.checks import Flag, Ground, flags_of
 from glacis.core.log.keeping import open_observations, told
+from glacis.core.log.table import strangers
 from glacis.core.model.document import Material, Project
 from glacis.core.model.layers import MembraneLayer, SolidLayer
 from glacis.core.model.log import Deviated, Entry, Log
@@ -99,6 +100,13 @@ def _urgent(log: Log) -> Iterator[Flag]:
             yield Flag("urgent", "stop", entry.id, entry.spot.area, "", words)
 
 
+def _strangers(log: Log) -> Iterator[Flag]:
+    """Signs and shares that are in no table."""
+    for area, name in strangers(log):
+        words = f"“{name}” is in no table of diagnosis: it counts for nothing."
+        yield Flag("table", "mind", "", area, "", words)
+
+
 def subject_log(reader: Reader) -> LogSubject | None:
     """What is on record; None where nothing is."""
     project = reader.project
@@ -110,6 +118,7 @@ def subject_log(reader: Reader) -> LogSubject | None:
         *flags_of(project.log, grounds),
         *_strays(project, layers),
         *_urgent(project.log),
+        *_strangers(project.log),
     )
     return LogSubject(flags, frozenset(area.id for area in project.areas), layers)
 

@@ -8,7 +8,7 @@ from shapely import Point as GeometryPoint
 from shapely import Polygon
 
 from glacis.core.errors import MissingReference, ValueRefused
-from glacis.core.log.table import table_with
+from glacis.core.log.table import table_of, table_with
 from glacis.core.model.days import day_number
 from glacis.core.model.document import Project
 from glacis.core.model.log import (
@@ -142,7 +142,7 @@ def tell_sign(project: Project, area: str, sign: str, told: str) -> Project:
         MissingReference: for an area or a sign that is not there.
     """
     area_of(project, area)
-    table_with(project.log.shares).sign(sign)
+    table_of(project.log).sign(sign)
     case = case_of(project.log, area)
     seen = tuple(x for x in case.seen if x != sign) + ((sign,) if told == "seen" else ())
     absent = tuple(x for x in case.absent if x != sign) + ((sign,) if told == "absent" else ())

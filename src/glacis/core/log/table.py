@@ -8,9 +8,9 @@ from typing import TypeVar
 from msgspec import Struct
 from msgspec.structs import replace
 
-from glacis.core.errors import MissingReference, ValueRefused
+from glacis.core.errors import GlacisError, MissingReference, ValueRefused
 from glacis.core.log.sign_table import BACKGROUND, CAUSES, SIGNS, TESTS, VERSION
-from glacis.core.model.log import OwnShare
+from glacis.core.model.log import Case, Log, OwnShare
 
 MOST = 0.99
 """A share is less than certain [-]; our judgement: every sign can fail to show."""
@@ -118,6 +118,39 @@ def table_with(own: tuple[OwnShare, ...]) -> Table:
     if not own:
         return table
     return replace(table, name=f"{VERSION} with {len(own)} of the project's own")
+
+
+def table_of(log: Log) -> Table:
+    """The table with what the log states otherwise; shares that fit no table any more are left out."""
+    return table_with(tuple(share for share in log.shares if _fits(share)))
+
+
+def _fits(share: OwnShare) -> bool:
+    try:
+        table_with((share,))
+    except GlacisError:
+        return False
+    return True
+
+
+def known_signs(table: Table, case: Case) -> Case:
+    """What was looked for, without signs that are in no table any more."""
+    there = {sign.id for sign in (*table.signs, *table.tests)}
+    seen, absent = (
+        tuple(sign for sign in signs if sign in there) for signs in (case.seen, case.absent)
+    )
+    return replace(case, seen=seen, absent=absent)
+
+
+def strangers(log: Log) -> tuple[tuple[str, str], ...]:
+    """Area and name of what a file states about no sign or cause of the table; no area for a share."""
+    table = usual_table()
+    found = [("", f"{x.sign}, {x.cause}") for x in log.shares if not _fits(x)]
+    for case in log.cases:
+        kept = known_signs(table, case)
+        known = {*kept.seen, *kept.absent}
+        found += [(case.area, sign) for sign in (*case.seen, *case.absent) if sign not in known]
+    return tuple(found)
 
 
 def _stated(table: Table, own: OwnShare) -> Table:

@@ -65,6 +65,12 @@ RULES: tuple[AnyRule, ...] = (
           "The roof was drawn otherwise since. The entry stays; correct it to say where it belongs now."),
     _rule("unfit", "A deviation that no longer fits", "mind",
           "The roof as built cannot be computed with it: its layer or area is gone, or it would not stand."),
+    _rule(
+        "table",
+        "A sign that no table knows",
+        "mind",
+        "A file from elsewhere may name signs or shares of another table. They are kept, and count for nothing.",
+    ),
     _rule("urgent", "Something seen that cannot wait", "stop",
           "Severity 3 means now. It stays until an observation goes on from it that says it is gone."),
 )  # fmt: skip

@@ -10,7 +10,7 @@ from glacis.core.log.as_built import as_built, chain_of, differences, standing, 
 from glacis.core.log.belief import belief
 from glacis.core.log.keeping import open_observations
 from glacis.core.log.repairs import FIRST, repair_of
-from glacis.core.log.table import table_with
+from glacis.core.log.table import known_signs, table_of
 from glacis.core.log.words import KINDS, SEVERITY, kind_of, summary
 from glacis.core.model.document import Project, RoofArea
 from glacis.core.model.log import Entry, Held, Log, Tried
@@ -122,9 +122,10 @@ def _seen(read: LogChapter) -> Iterator[Block]:
 
 
 def _diagnosed(read: LogChapter) -> Iterator[Block]:
-    table = table_with(read.log.shares)
+    table = table_of(read.log)
     names = _names(read)
-    for case in read.log.cases:
+    for stated in read.log.cases:
+        case = known_signs(table, stated)
         if not (case.seen or case.absent):
             continue
         found = belief(table, case.seen, case.absent, {}, read.log.seed)

@@ -42,8 +42,8 @@ def roof_sheet(results: Results) -> bytes:
 
 def shares(results: Results) -> bytes:
     """The likelihood table."""
-    from glacis.core.log.table import table_with
+    from glacis.core.log.table import table_of
     from glacis.files.log_table import shares_csv
 
-    own = results.project.log.shares
-    return shares_csv(table_with(own), own).encode()
+    log = results.project.log
+    return shares_csv(table_of(log), log.shares).encode()

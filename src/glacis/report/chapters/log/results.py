@@ -6,7 +6,7 @@ from typing import Any
 from glacis.core.analysis.results import Results
 from glacis.core.log.as_built import as_built, standing
 from glacis.core.log.belief import belief, next_tests
-from glacis.core.log.table import table_with
+from glacis.core.log.table import known_signs, table_of
 from glacis.core.log.words import kind_of, summary
 from glacis.report.chapters.log.files import due_of
 from glacis.report.offers import Key, Section
@@ -14,9 +14,10 @@ from glacis.report.offers import Key, Section
 
 def _diagnoses(results: Results) -> list[dict[str, Any]]:
     log = results.project.log
-    table = table_with(log.shares)
+    table = table_of(log)
     found = []
-    for case in log.cases:
+    for stated in log.cases:
+        case = known_signs(table, stated)
         told = belief(table, case.seen, case.absent, {}, log.seed)
         tests = next_tests(table, case.seen, case.absent, {})
         found.append(

@@ -16,7 +16,7 @@ from glacis.core.log.checks import flags_of
 from glacis.core.log.exercises import Exercise, Mark, exercises, mark
 from glacis.core.log.keeping import Due, due_tasks
 from glacis.core.log.priors import AsFound, Factor, factors_of
-from glacis.core.log.table import Table, table_with
+from glacis.core.log.table import Table, known_signs, table_of
 from glacis.core.model.log import Case, Entry, Log
 from glacis.session.attachments import Checker
 from glacis.ui.desk import Desk
@@ -112,12 +112,12 @@ class LogHand(QObject):
     @property
     def table(self) -> Table:
         """The likelihood table with what the project states otherwise."""
-        return table_with(self.log.shares)
+        return table_of(self.log)
 
     @property
     def case(self) -> Case:
         """What was looked for on the selected area."""
-        return case_of(self.log, self.area)
+        return known_signs(self.table, case_of(self.log, self.area))
 
     @property
     def found(self) -> AsFound | None:
