@@ -18,13 +18,20 @@ from msgspec.structs import replace
 
 from glacis.cli.main import main
 from glacis.core.analysis.analyser import Analyser
+from glacis.core.analysis.keeping import keeping_of
 from glacis.core.errors import GlacisError
 from glacis.core.fixings.change import add_tests, put_evidence
+from glacis.core.graph.reader import Reader
 from glacis.core.hourly.probe import kept
 from glacis.core.hourly.probes import add_probe
 from glacis.core.junctions.edge_parts import SECTION
 from glacis.core.junctions.edge_solved import EdgeFault
 from glacis.core.junctions.parts import JUNCTIONS
+from glacis.core.log.as_built import as_built
+from glacis.core.log.change import add_entry, put_shares
+from glacis.core.log.keeping import due_tasks
+from glacis.core.log.table import usual_table
+from glacis.core.model.log import Entry, Inspected
 from glacis.core.model.probe import Probe
 from glacis.core.model.sound import check_values
 from glacis.core.model.weather import WeatherFile
@@ -42,14 +49,18 @@ from glacis.demo.shipped import shipped_demo
 from glacis.files.dxf_write import roof_dxf
 from glacis.files.epw import mended_words, read_epw
 from glacis.files.epw_write import write_epw
+from glacis.files.errors import MOST_TOLD, ManyRefused
 from glacis.files.fixings_table import pull_outs_csv, read_register, read_tests, register_csv
 from glacis.files.libraries import load_library, load_sites
+from glacis.files.log_table import read_shares, read_sheet, shares_csv, sheet_csv
 from glacis.files.materials_csv import materials_csv, read_materials, with_materials
 from glacis.files.outlines_read import read_outlines
 from glacis.files.probe_csv import read_probe
 from glacis.files.products_csv import products_csv, read_products
 from glacis.files.project_file import decode, encode
 from glacis.files.site_csv import read_site, site_csv
+from glacis.report.chapters.log.chapter import blocks, reads
+from glacis.report.chapters.log.results import LOG_SECTION
 from glacis.report.charts.junction_lines import LinesView, lines_scene
 from glacis.report.charts.junction_section import SectionDrawing, section_scene
 from glacis.session.journal import Kept, encode_entry
@@ -74,9 +85,12 @@ any error that is not ours."""
 
 def told(fault: GlacisError) -> bool:
     """Look at a refusal: it says something, within bounds, and can be written anywhere."""
+    told_at_once = len(fault.faults) if isinstance(fault, ManyRefused) else 1
     for system in ("si", "us"):
         words = fault.words(system)
-        assert 5 < len(words) <= LONGEST, f"{len(words)} letters: {words[:400]}"
+        assert 5 < len(words) <= LONGEST * min(told_at_once, MOST_TOLD), (
+            f"{len(words)} letters: {words[:400]}"
+        )
         words.encode()
     return False
 
@@ -104,6 +118,11 @@ def project(random: Random, folder: Path) -> bool:
         return told(fault)
     broken = [f.message("si") for f in results.findings if f.rule == "judgement.unjudged"]
     assert not broken, broken
+    if random.random() < 0.3:
+        words_of_log(results.reader, "")
+        due_tasks(keeping_of(results), "2027-01-01")
+        LOG_SECTION.make(results, "")
+        as_built(found)
     drawn = results.value(JUNCTIONS)
     for item in random.sample(drawn, min(2, len(drawn))):
         lines_scene(LinesView(item, found.units), (640.0, 400.0))
@@ -340,6 +359,36 @@ def fixings(random: Random, folder: Path) -> bool:
     return True
 
 
+def log(random: Random, folder: Path) -> bool:
+    """A sheet from the roof or a likelihood table; what is accepted is written in the log and judged."""
+    path, roof = folder / "x.csv", shipped_demo()
+    of_shares = random.random() < 0.4
+    areas = tuple(area.id for area in roof.areas)
+    sound = shares_csv(usual_table(), ()) if of_shares else sheet_csv(roof.log, areas)
+    way = spoiled_table if random.random() < 0.8 else spoiled_bytes
+    path.write_bytes(way(random, sound.encode()))
+    walk = Entry(id="walk", what=Inspected(), date="2026-06-01", who="T. Orme")
+    try:
+        if of_shares:
+            made = put_shares(roof, read_shares(path))
+        else:
+            made = roof
+            for entry in read_sheet(path, roof.log, walk):
+                made = add_entry(made, entry, "2026-06-01")
+    except GlacisError as fault:
+        return told(fault)
+    assert decode(encode(made), "x.glacis") == made
+    results = Analyser(library()).analyse(made)
+    assert LOG_SECTION.make(results, "")["diagnoses"]
+    words_of_log(results.reader, "")
+    return True
+
+
+def words_of_log(reader: Reader, subject: str) -> None:
+    """The log's chapter."""
+    blocks(reads(reader, subject))
+
+
 def command_line(random: Random, folder: Path) -> bool:
     """A command; it ends with a code of its own and never with a traceback."""
     file = folder / "x.glacis"
@@ -382,12 +431,12 @@ def figure(random: Random, _folder: Path) -> bool:
 
 DOORS: dict[str, Door] = {
     "project": project, "drawing": drawing, "geojson": geojson, "materials": materials, "site": site,
-    "weather": weather, "probe": probe, "products": products, "fixings": fixings, "settings": settings,
+    "weather": weather, "probe": probe, "products": products, "fixings": fixings, "log": log, "settings": settings,
     "journal": journal, "command line": command_line, "figure": figure,
 }  # fmt: skip
 """By name."""
 SHARES = {
-    "project": 470, "drawing": 300, "geojson": 300, "materials": 250, "site": 60, "weather": 30, "probe": 60,
-    "products": 30, "fixings": 30, "settings": 70, "journal": 50, "command line": 50, "figure": 300,
+    "project": 440, "drawing": 300, "geojson": 300, "materials": 250, "site": 60, "weather": 30, "probe": 60,
+    "products": 30, "fixings": 30, "log": 30, "settings": 70, "journal": 50, "command line": 50, "figure": 300,
 }  # fmt: skip
 """How many of two thousand inputs each gets."""
