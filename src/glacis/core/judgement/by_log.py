@@ -1,10 +1,10 @@
 # SPDX-License-Identifier: GPL-3.0-or-later
 """Findings of what is on record."""
 
-from collections.abc import Iterator
+from collections.abc import Collection, Iterator, Mapping
+from functools import lru_cache
 
 from msgspec import Struct
-from shapely import Point, Polygon
 
 from glacis.core.graph.memo import Gathered
 from glacis.core.graph.part import Part
@@ -12,12 +12,13 @@ from glacis.core.graph.reader import Reader
 from glacis.core.judgement.asked import rules_about
 from glacis.core.judgement.catalogue import judge
 from glacis.core.judgement.finding import AnyRule, Finding
-from glacis.core.log.as_built import as_built, standing
+from glacis.core.log.as_built import as_built, deviations, standing
 from glacis.core.log.change import NEAR
 from glacis.core.log.checks import Flag, Ground, flags_of
 from glacis.core.log.keeping import open_observations, told
 from glacis.core.log.table import strangers
 from glacis.core.model.document import Material, Project
+from glacis.core.model.geometry import Point
 from glacis.core.model.layers import MembraneLayer, SolidLayer
 from glacis.core.model.log import Deviated, Entry, Log
 
@@ -45,13 +46,17 @@ class LogJudged(Struct, frozen=True):
     rules: tuple[AnyRule, ...]
 
 
-def grounds_of(project: Project, materials: dict[str, Material]) -> dict[tuple[str, str], Ground]:
-    """Each layer's name, and the family of the solid layer it lies on."""
+def grounds_of(
+    project: Project, materials: Mapping[str, Material], named: Collection[str]
+) -> dict[tuple[str, str], Ground]:
+    """Each layer's name, and the family of the solid layer it lies on, of the areas that are named."""
     by = {assembly.id: assembly for assembly in project.assemblies}
     found = {}
     for area in project.areas:
+        if area.id not in named or area.assembly not in by:
+            continue
         under = ""
-        for layer in by[area.assembly].layers if area.assembly in by else ():
+        for layer in by[area.assembly].layers:
             known = isinstance(layer, (SolidLayer, MembraneLayer))
             material = materials.get(layer.material) if known else None  # type: ignore[union-attr]
             found[area.id, layer.id] = Ground(material.name if material else layer.id, under)
@@ -60,10 +65,18 @@ def grounds_of(project: Project, materials: dict[str, Material]) -> dict[tuple[s
     return found
 
 
+def named_in(log: Log) -> frozenset[str]:
+    """Ids of areas that the log speaks of."""
+    return frozenset(
+        (*(entry.spot.area for entry in log.entries), *(case.area for case in log.cases))
+    )
+
+
 def _strays(project: Project, layers: frozenset[tuple[str, str]]) -> Iterator[Flag]:
     """Entries whose area, layer or pin is no longer there; what was built otherwise and does not fit."""
-    outlines = {area.id: Polygon(area.outline) for area in project.areas}
-    lost = set(as_built(project)[1])
+    named = named_in(project.log)
+    outlines = {area.id: area.outline for area in project.areas if area.id in named}
+    lost = set(as_built(project)[1]) if deviations(project.log) else set()
     for entry in standing(project.log):
         why = _gone(entry, outlines, layers)
         if why:
@@ -74,7 +87,9 @@ def _strays(project: Project, layers: frozenset[tuple[str, str]]) -> Iterator[Fl
             yield Flag("unfit", "mind", entry.id, entry.spot.area, "", words)
 
 
-def _gone(entry: Entry, outlines: dict[str, Polygon], layers: frozenset[tuple[str, str]]) -> str:
+def _gone(
+    entry: Entry, outlines: dict[str, tuple[Point, ...]], layers: frozenset[tuple[str, str]]
+) -> str:
     spot = entry.spot
     if not spot.area:
         return ""
@@ -86,9 +101,18 @@ def _gone(entry: Entry, outlines: dict[str, Polygon], layers: frozenset[tuple[st
         and not isinstance(entry.what, Deviated)
     ):
         return f"its layer “{spot.layer}” is gone"
-    if spot.at is not None and outlines[spot.area].distance(Point(spot.at)) > NEAR:
+    if spot.at is not None and _aside(outlines[spot.area], spot.at):
         return "its pin lies beside the roof"
     return ""
+
+
+@lru_cache(maxsize=4096)
+def _aside(outline: tuple[Point, ...], at: Point) -> bool:
+    """Whether a pin lies beside an outline; asked again at every edit, so it is remembered."""
+    from shapely import Point as At
+    from shapely import Polygon
+
+    return bool(Polygon(outline).distance(At(at)) > NEAR)
 
 
 def _urgent(log: Log) -> Iterator[Flag]:
@@ -112,7 +136,8 @@ def subject_log(reader: Reader) -> LogSubject | None:
     project = reader.project
     if project.log == NOTHING:
         return None
-    grounds = grounds_of(project, reader.known.library.index(project.materials))
+    named = named_in(project.log)
+    grounds = grounds_of(project, reader.known.materials, named)
     layers = frozenset(grounds)
     flags = (
         *flags_of(project.log, grounds),
@@ -120,7 +145,9 @@ def subject_log(reader: Reader) -> LogSubject | None:
         *_urgent(project.log),
         *_strangers(project.log),
     )
-    return LogSubject(flags, frozenset(area.id for area in project.areas), layers)
+    told_of = frozenset((flag.area, flag.layer) for flag in flags)
+    areas = frozenset(area.id for area in project.areas if area.id in named)
+    return LogSubject(flags, areas, layers & told_of)
 
 
 def _reads(reader: Reader, _subject: str) -> LogJudged:

@@ -8,7 +8,7 @@ from PyQt6.QtCore import QObject, pyqtSignal
 from glacis.core.analysis.as_found import AS_FOUND
 from glacis.core.analysis.keeping import keeping_of
 from glacis.core.graph.part import Ready
-from glacis.core.judgement.by_log import grounds_of
+from glacis.core.judgement.by_log import grounds_of, named_in
 from glacis.core.log.as_built import standing
 from glacis.core.log.belief import Belief, NextTest, belief, next_tests
 from glacis.core.log.change import case_of, put_case, tell_sign
@@ -82,7 +82,7 @@ class LogHand(QObject):
     @property
     def wrong(self) -> dict[str, tuple[str, str]]:
         """Severity and words of what is wrong, by entry."""
-        grounds = grounds_of(self._desk.project, self._desk.materials)
+        grounds = grounds_of(self._desk.project, self._desk.materials, named_in(self.log))
         return {flag.entry: (flag.severity, flag.words) for flag in flags_of(self.log, grounds)}
 
     def files(self, entries: tuple[Entry, ...]) -> dict[str, tuple[str, bool]]:
