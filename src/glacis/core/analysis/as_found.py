@@ -23,10 +23,8 @@ from glacis.core.model.log import Care, Log
 from glacis.core.quantities.parts import LATER
 from glacis.core.weather.parts import WEATHER
 
-STANDING = frozenset(
-    {"falls.least", "falls.load", "falls.tolerance", "falls.concentrated", "falls.broken"}
-)
-"""Findings that say water stands or runs back."""
+STANDING = frozenset({"falls.least", "falls.broken"})
+"""Findings that say water stands or runs back with its outlets clear."""
 STILL = frozenset({"air.no-drive", "air.no-vents", "air.still", "air.starved", "vapour.empty-void"})
 HALF = frozenset(
     {"air.free-area", "air.narrow", "air.filled-eaves", "air.snowed", "air.short-circuit"}
@@ -134,8 +132,9 @@ def _reads(reader: Reader, area: str) -> FoundRead:
     drawn = Known(
         replace(known.project, log=built, decisions=(), note=""), known.library, known.stages, known.hours
     )  # fmt: skip
-    days = tuple(e for e in log.entries if e.date == max(x.date for x in log.entries))[:1]
-    return FoundRead(drawn, area, log=Log(completed=log.completed, entries=days, care=log.care))
+    latest = max(log.entries, key=lambda entry: entry.date, default=None)
+    entries = () if latest is None else (latest,)
+    return FoundRead(drawn, area, log=Log(completed=log.completed, entries=entries, care=log.care))
 
 
 def _work(read: FoundRead, progress: Progress) -> AsFound:

@@ -15,7 +15,6 @@ from glacis.core.model.log import (
     Care,
     Case,
     Entry,
-    Inspected,
     Left,
     Log,
     Observed,
@@ -117,11 +116,6 @@ def entry_of(log: Log, ident: str) -> Entry:
     if found is None:
         raise MissingReference("entry", ident, "The log")
     return found
-
-
-def walks(log: Log) -> tuple[Entry, ...]:
-    """Inspections, latest first."""
-    return tuple(e for e in reversed(log.entries) if isinstance(e.what, Inspected))
 
 
 def complete(project: Project, day: str) -> Project:

@@ -89,7 +89,8 @@ class CompareBench(Bench):
 
     def _follow(self) -> None:
         """Take what was worked out in the background."""
-        if self.isVisible() and (self._waits or self._levels is not None):
+        asked = self._levels is not None and not self._levels.isHidden()
+        if self.isVisible() and (self._waits or asked):
             self.refresh()
 
     def columns(self) -> tuple[Column, ...]:

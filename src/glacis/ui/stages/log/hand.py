@@ -3,10 +3,12 @@
 
 from typing import Any
 
+from msgspec import Struct
 from PyQt6.QtCore import QObject, pyqtSignal
 
 from glacis.core.analysis.as_found import AS_FOUND
 from glacis.core.analysis.keeping import keeping_of
+from glacis.core.analysis.results import Results
 from glacis.core.graph.part import Ready
 from glacis.core.judgement.by_log import grounds_of, named_in
 from glacis.core.log.as_built import standing
@@ -21,6 +23,15 @@ from glacis.core.model.log import Case, Entry, Log
 from glacis.session.attachments import Checker
 from glacis.ui.desk import Desk
 from glacis.ui.stages.log.entry_panel import today
+
+
+class Diagnosed(Struct, frozen=True):
+    """The roof as found with its factors, what signs say, and what to test next."""
+
+    found: AsFound | None
+    factors: tuple[Factor, ...]
+    belief: Belief
+    tests: tuple[NextTest, ...]
 
 
 class LogHand(QObject):
@@ -43,6 +54,8 @@ class LogHand(QObject):
         self.repair = ""
         self.marks: tuple[Mark, ...] = ()
         self._checker = Checker()
+        self._asked: tuple[Results, int, str] | None = None
+        self._diagnosed: Diagnosed | None = None
 
     @property
     def log(self) -> Log:
@@ -122,24 +135,37 @@ class LogHand(QObject):
     @property
     def found(self) -> AsFound | None:
         """The roof as found, where it was computed."""
-        state = self._desk.results.state(AS_FOUND, self.area)
-        return state.value if isinstance(state, Ready) else None
+        return self.diagnosed.found
 
     @property
     def factors(self) -> tuple[Factor, ...]:
         """Factors on priors by the roof as found; none before it was computed."""
-        found = self.found
-        return factors_of(found) if found is not None else ()
+        return self.diagnosed.factors
 
     def belief(self) -> Belief:
         """What signs say about causes."""
-        case, factors = self.case, {x.cause: x.value for x in self.factors}
-        return belief(self.table, case.seen, case.absent, factors, self.log.seed)
+        return self.diagnosed.belief
 
     def next_tests(self) -> tuple[NextTest, ...]:
         """What to test next."""
-        case, factors = self.case, {x.cause: x.value for x in self.factors}
-        return next_tests(self.table, case.seen, case.absent, factors)
+        return self.diagnosed.tests
+
+    @property
+    def diagnosed(self) -> Diagnosed:
+        """Everything that signs of the selected area say, reckoned once for a document and what has come."""
+        results = self._desk.results
+        asked = (results, results.reader.came, self.area)
+        if self._diagnosed is None or self._asked != asked:
+            self._asked, self._diagnosed = asked, self._diagnose()
+        return self._diagnosed
+
+    def _diagnose(self) -> Diagnosed:
+        state = self._desk.results.state(AS_FOUND, self.area)
+        found = state.value if isinstance(state, Ready) else None
+        factors = factors_of(found) if found is not None else ()
+        case, table, by = self.case, self.table, {x.cause: x.value for x in factors}
+        told = belief(table, case.seen, case.absent, by, self.log.seed)
+        return Diagnosed(found, factors, told, next_tests(table, case.seen, case.absent, by))
 
     def turn(self, sign: str) -> bool:
         """Seen, then absent, then not looked at."""

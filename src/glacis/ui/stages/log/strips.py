@@ -5,7 +5,7 @@ from functools import partial
 from pathlib import Path
 
 from PyQt6.QtCore import Qt, pyqtSignal
-from PyQt6.QtGui import QPixmap
+from PyQt6.QtGui import QImageReader, QPixmap
 from PyQt6.QtWidgets import QHBoxLayout, QLabel
 
 from glacis.core.log.exercises import exercises
@@ -102,9 +102,14 @@ def _picture(name: str, state: str, path: str) -> QLabel:
     shown = label("", "second small")
     pixels = QPixmap()
     if state in ("there", "moved") and Path(path).suffix.lower() in SUFFIXES:
-        pixels = QPixmap(path)
+        reader = QImageReader(path)
+        reader.setAutoTransform(True)
+        reader.setScaledSize(
+            reader.size().scaled(4 * THUMB, THUMB, Qt.AspectRatioMode.KeepAspectRatio)
+        )
+        pixels = QPixmap.fromImageReader(reader)
     if not pixels.isNull():
-        shown.setPixmap(pixels.scaledToHeight(THUMB, Qt.TransformationMode.SmoothTransformation))
+        shown.setPixmap(pixels)
     told = {
         "there": name,
         "moved": f"{name}: lies under another name",
