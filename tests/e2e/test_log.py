@@ -14,8 +14,8 @@ from glacis.core.model.log import Deviated, Inspected, Laid, Observed, Spot
 from glacis.files.log_table import read_shares
 from glacis.report.scene import Text
 from glacis.session.attachments import folder_of, name_of
+from glacis.ui.desk import today
 from glacis.ui.stages.log.bench import LogBench
-from glacis.ui.stages.log.entry_panel import today
 
 
 @pytest.fixture

@@ -2,6 +2,7 @@
 """What all parts of the window look at: the session's document and results, selection, settings."""
 
 from collections.abc import Callable
+from datetime import date
 from pathlib import Path
 from typing import Any, TypeVar
 
@@ -24,6 +25,11 @@ from glacis.session.settings import Settings, save_settings, with_recent
 from glacis.session.store import Store
 
 Value = TypeVar("Value")
+
+
+def today() -> str:
+    """The day on the designer's desk, year-month-day."""
+    return date.today().isoformat()  # noqa: DTZ011 - the day on the designer's desk
 
 
 class Desk(QObject):

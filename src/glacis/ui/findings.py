@@ -1,8 +1,6 @@
 # SPDX-License-Identifier: GPL-3.0-or-later
 """The findings: what is wrong or uncertain now, worst first, each with its ways out."""
 
-from datetime import date
-
 from msgspec.structs import replace
 from PyQt6.QtCore import QRectF, Qt, pyqtSignal
 from PyQt6.QtGui import QMouseEvent, QPaintEvent
@@ -20,7 +18,7 @@ from glacis.core.judgement.decisions import accept, reopen
 from glacis.core.judgement.finding import SEVERITIES, Finding
 from glacis.core.model.document import Decision, Project
 from glacis.core.stages import STAGES
-from glacis.ui.desk import Desk
+from glacis.ui.desk import Desk, today
 from glacis.ui.finding_row import ROOM, FindingRow, Group
 from glacis.ui.painting import painting
 from glacis.ui.plain import plain_tip
@@ -180,10 +178,10 @@ class Findings(QWidget):
         self._show_groups()
 
     def _accept(self, group: Group, who: str, role: str, reason: str) -> None:
-        today = date.today().isoformat()  # noqa: DTZ011 - the day on the designer's desk
+        day = today()
         decision = Decision(
             id="", subject=f"Accepted: {self._desk.results.rule(group.finding).title}", who=who, role=role,
-            date=today, reason=reason,
+            date=day, reason=reason,
         )  # fmt: skip
         findings = [
             f for f in self._desk.results.open_findings

@@ -2,7 +2,6 @@
 """The register of approvals over the bench, and the products that stand in their roles here."""
 
 from collections.abc import Callable
-from datetime import date
 from hashlib import sha256
 from pathlib import Path
 
@@ -16,7 +15,7 @@ from glacis.core.fixings.evidence import Asked, judge_evidence
 from glacis.core.model.fixings import Evidence, Role
 from glacis.core.units.quantities import Quantity
 from glacis.files.errors import shown_name
-from glacis.ui.desk import Desk
+from glacis.ui.desk import Desk, today
 from glacis.ui.plain import plain_tip
 from glacis.ui.prompts import Prompts
 from glacis.ui.stages.fixings.hand import FixingsHand
@@ -162,7 +161,7 @@ class RegisterPanel(BenchPanel):
         placed = self._hand.placed
         asked = Asked(
             self._hand.stated.products, area.pitch, placed.set.substrate if placed is not None else "", worst,
-            self._hand.stated.laid, date.today().isoformat(),  # noqa: DTZ011 - the day on the designer's desk
+            self._hand.stated.laid, today(),
         )  # fmt: skip
         judged = judge_evidence(evidence, asked)
         file = (

@@ -1,8 +1,6 @@
 # SPDX-License-Identifier: GPL-3.0-or-later
 """The register of open questions: what a crew would have to guess, with answer, person and date."""
 
-from datetime import date
-
 from PyQt6.QtCore import pyqtSignal
 from PyQt6.QtWidgets import (
     QHBoxLayout,
@@ -19,16 +17,12 @@ from glacis.core.junctions.change import answer_question
 from glacis.core.junctions.parts import JUNCTIONS
 from glacis.core.junctions.questions import Question, questions_of
 from glacis.core.model.junctions import Answer
-from glacis.ui.desk import Desk
+from glacis.ui.desk import Desk, today
 from glacis.ui.plain import plain_tip
 from glacis.ui.widgets.labels import label, tight
 
 HEADS = ("junction", "question", "answer", "who", "date")
 WIDTHS = (140, 290, 150, 76, 76)
-
-
-def _today() -> str:
-    return date.today().isoformat()  # noqa: DTZ011 - the day on the designer's desk
 
 
 class QuestionView(QWidget):
@@ -121,7 +115,7 @@ class QuestionView(QWidget):
         answer = chosen.answer if chosen is not None else None
         self.answer.setText(answer.answer if answer else "")
         self.who.setText(answer.who if answer else self._desk.project.author)
-        self.date.setText(answer.date if answer else _today())
+        self.date.setText(answer.date if answer else today())
 
     def _take(self) -> None:
         chosen = self.chosen

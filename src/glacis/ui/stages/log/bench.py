@@ -32,11 +32,11 @@ from glacis.report.charts.log_roof import SIDE, RoofView, roof_scene, roof_view
 from glacis.report.plan import fit_plan
 from glacis.report.scene import Hot, SceneMaker, saying
 from glacis.ui.bench import Bench, view_buttons
-from glacis.ui.desk import Desk
+from glacis.ui.desk import Desk, today
 from glacis.ui.drawing.canvas import Canvas
 from glacis.ui.prompts import Prompts
 from glacis.ui.stages.log.care_panel import CarePanel
-from glacis.ui.stages.log.entry_panel import EntryPanel, today
+from glacis.ui.stages.log.entry_panel import EntryPanel
 from glacis.ui.stages.log.hand import LogHand
 from glacis.ui.stages.log.papers import LogPapers
 from glacis.ui.stages.log.strips import AnswerStrip, DueStrip, EntryStrip, SignStrip

@@ -8,9 +8,8 @@ from PyQt6.QtWidgets import QCheckBox, QHBoxLayout, QLineEdit, QWidget
 from glacis.core.log.change import care_of, complete, put_care, put_warranties
 from glacis.core.model.log import Warranty
 from glacis.core.units.quantities import Quantity
-from glacis.ui.desk import Desk
+from glacis.ui.desk import Desk, today
 from glacis.ui.plain import plain_tip
-from glacis.ui.stages.log.entry_panel import today
 from glacis.ui.widgets.bench_panel import BenchPanel
 from glacis.ui.widgets.buttons import push_button
 from glacis.ui.widgets.labels import label, tight

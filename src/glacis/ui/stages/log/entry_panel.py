@@ -2,7 +2,6 @@
 """An entry of the log, written or corrected, over the bench."""
 
 from collections.abc import Callable
-from datetime import date
 from functools import partial
 from pathlib import Path
 from typing import Any
@@ -23,7 +22,7 @@ from glacis.core.units.quantities import Quantity
 from glacis.core.units.ranges import ranges_of
 from glacis.core.weather.parts import WEATHER
 from glacis.session.attachments import take_in
-from glacis.ui.desk import Desk
+from glacis.ui.desk import Desk, today
 from glacis.ui.plain import plain_tip
 from glacis.ui.stages.log.fields import FIELDS, FRESH, NAMES, Field
 from glacis.ui.widgets.bench_panel import BenchPanel
@@ -38,11 +37,6 @@ MOST = 3
 LONG, SHORT = 200, 150
 """Fields at least so wide stand alone; others are no wider than that [pt]."""
 Asks = Callable[[], Path | None]
-
-
-def today() -> str:
-    """The day on the designer's desk."""
-    return date.today().isoformat()  # noqa: DTZ011 - the day on the designer's desk
 
 
 class EntryPanel(BenchPanel):

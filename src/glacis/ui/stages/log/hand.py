@@ -21,8 +21,7 @@ from glacis.core.log.priors import AsFound, Factor, factors_of
 from glacis.core.log.table import Table, known_signs, table_of
 from glacis.core.model.log import Case, Entry, Log
 from glacis.session.attachments import Checker
-from glacis.ui.desk import Desk
-from glacis.ui.stages.log.entry_panel import today
+from glacis.ui.desk import Desk, today
 
 
 class Diagnosed(Struct, frozen=True):

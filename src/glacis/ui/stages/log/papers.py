@@ -11,10 +11,9 @@ from glacis.core.log.change import add_entry, put_shares
 from glacis.core.model.document import Project
 from glacis.core.model.log import Entry, Inspected, Spot
 from glacis.files.log_table import read_shares, read_sheet, shares_csv, sheet_csv
-from glacis.ui.desk import Desk
+from glacis.ui.desk import Desk, today
 from glacis.ui.outputs import write_out
 from glacis.ui.prompts import Prompts
-from glacis.ui.stages.log.entry_panel import today
 from glacis.ui.stages.log.hand import LogHand
 
 

@@ -1,8 +1,6 @@
 # SPDX-License-Identifier: GPL-3.0-or-later
 """The Order bench: tasks along the days, clocks, finishes over drawn years, growth, what is closed by tonight."""
 
-from datetime import date
-
 from msgspec.structs import replace
 from PyQt6.QtCore import QPointF, QSize, Qt
 from PyQt6.QtGui import QKeyEvent
@@ -29,7 +27,7 @@ from glacis.report.charts.order_growth import grown_at, growth_scene
 from glacis.report.charts.order_timeline import TimelineView, fitting, listed, timeline_scene
 from glacis.report.scene import Hot, SceneMaker, saying
 from glacis.ui.bench import Bench, view_buttons
-from glacis.ui.desk import Desk
+from glacis.ui.desk import Desk, today
 from glacis.ui.drawing.canvas import Canvas
 from glacis.ui.prompts import Prompts
 from glacis.ui.stages.order.crew_panel import CrewPanel
@@ -62,11 +60,6 @@ WORDS = {
     "arrow go by a quarter of a day.",
     "tonight": "Old outlets live, cover on site, forecast read. Nothing is stripped that is not closed tonight.",
 }
-
-
-def _today() -> str:
-    """The day on the designer's desk."""
-    return date.today().isoformat()  # noqa: DTZ011 - the day on the designer's desk
 
 
 class OrderBench(Bench):
@@ -339,7 +332,7 @@ class OrderBench(Bench):
             after=move.after,
             reason=reason,
             who=who,
-            date=_today(),
+            date=today(),
         )
 
     def take_back(self) -> None:
@@ -355,7 +348,7 @@ class OrderBench(Bench):
             return
         who = self._prompts.name(self, "Who signs it?", self.desk.project.author)
         if who:
-            self.hand.sign(who, _today())
+            self.hand.sign(who, today())
 
     def _scroll(self, by: int) -> None:
         self._first += by
