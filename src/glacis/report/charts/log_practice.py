@@ -124,7 +124,7 @@ def _right(view: PracticeView, left: float, size: Size) -> Iterator[Item | Hot]:
         return
     yield Text(left, 22, "Ask for tests", 13, "ink", face="semibold")
     spent = sum(test.cost for test, _out in view.tests if test.id in view.asked)
-    yield Text(right, 22, f"{spent:g} visits spent", LABEL, "second", "end")
+    yield Text(right, 22, f"Visits spent: {spent:g}", LABEL, "second", "end")
     y = 30.0
     for test, out in view.tests:
         y += 21
@@ -143,7 +143,7 @@ def _right(view: PracticeView, left: float, size: Size) -> Iterator[Item | Hot]:
         yield Text(left + 18, y, shorten(words, room, LABEL), LABEL, ink, face=face)
         yield Text(right, y, cost, LABEL, "second", "end")
         yield Hot(
-            "test", test.id, (left - 2, y - 15, right, y + 5), f"{words}; costs {cost} visits"
+            "test", test.id, (left - 2, y - 15, right, y + 5), f"{words}; visits it costs: {cost}"
         )
     y += 30
     then = "Then name the cause below, choose what to do, and commit."
